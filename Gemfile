@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+source "https://rubygems.org"
+
+ruby ">= 3.1"
+
+# Web
+gem "erubi"
+gem "puma", "~> 8.0"
+gem "rack-attack"
+gem "rack-session"
+gem "roda"
+gem "rodauth"
+gem "sinatra", "~> 4.0"
+gem "tilt"
+
+# Store
+gem "pg"
+gem "sequel"
+gem "sequel_pg", require: false
+
+# Accounts and mail
+gem "argon2"
+gem "mail"
+
+# Content
+gem "commonmarker", "~> 0.23.0"
+gem "marcel"
+gem "nokogiri"
+gem "rqrcode"
+gem "ruby-vips"
+gem "sanitize"
+gem "shrine"
+
+# Structure and live
+gem "nio4r"
+gem "zeitwerk"
+
+group :development, :test do
+  gem "axe-core-rspec"
+  gem "capybara"
+  gem "prop_check"
+  gem "rack-test"
+  gem "rspec"
+  gem "rubocop", require: false
+  gem "rubyzip", "~> 2.4"
+  gem "selenium-webdriver"
+  gem "simplecov", require: false
+end

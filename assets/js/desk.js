@@ -1,0 +1,53 @@
+// The Desk: buttons that give commands, and keys that press buttons. A command says
+// where to get to, so one that arrives twice does its work once; beyond that, a second
+// click within half a second is taken for the first.
+const REST = 500;
+let last = { what: "", at: 0 };
+
+const show = (html) => {
+  const place = document.querySelector("#desk-refusal");
+  place.innerHTML = html;
+  if (html) setTimeout(() => { if (place.innerHTML === html) place.innerHTML = ""; }, 6000);
+};
+
+const lost = () => {
+  const note = document.createElement("p");
+  note.className = "refusal";
+  note.textContent = "That didn't get through. Check the line and press again.";
+  return note.outerHTML;
+};
+
+async function give(command) {
+  const kind = JSON.stringify([command.command, command.what, command.seat, command.slide]);
+  if (last.what === kind && Date.now() - last.at < REST) return;
+  last = { what: kind, at: Date.now() };
+  const headers = JSON.parse(document.body.getAttribute("hx-headers:inherited"));
+  try {
+    const reply = await fetch(document.querySelector("#desk").dataset.commands, {
+      method: "POST", body: new URLSearchParams(command), headers: { ...headers, "HX-Request": "true" },
+    });
+    show(reply.ok ? "" : await reply.text());
+  } catch {
+    show(lost());
+  }
+}
+
+document.addEventListener("click", (event) => {
+  const button = event.target.closest("[data-command]");
+  if (button) give(JSON.parse(button.dataset.command));
+  const opener = event.target.closest("[data-opens]");
+  if (opener) document.getElementById(opener.dataset.opens).showModal();
+});
+
+document.addEventListener("keydown", (event) => {
+  if (!document.querySelector("#desk") || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+  if (event.target.closest("input, textarea, select, dialog[open]")) return;
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  const button = document.querySelector(`[data-key="${CSS.escape(key)}"]:not(:disabled)`);
+  if (button) {
+    event.preventDefault();
+    button.click();
+  } else if (key === "s") {
+    document.querySelector(".entry-do button")?.focus();
+  }
+});

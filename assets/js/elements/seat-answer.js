@@ -1,0 +1,130 @@
+// The answering part of a seat: saves drafts while the student works, hands in, and
+// always says where the answer is. Knows nothing of the kinds: it sends what the form holds.
+import { Outbox } from "../outbox.js";
+
+const PAUSE = 400;
+let outbox = null;
+
+class SeatAnswer extends HTMLElement {
+  static observedAttributes = ["data-open"];
+
+  connectedCallback() {
+    const seat = this.closest("[data-token]");
+    if (!seat) return; // a preview
+    outbox ??= new Outbox(seat.dataset.token);
+    this.form = this.querySelector("form");
+    this.fields = this.querySelector("fieldset");
+    this.button = this.querySelector("[data-hand-in]");
+    this.state = this.dataset.stored || "none";
+    const pending = outbox.pending(this.slide);
+    if (pending) {
+      this.restore(pending.fields);
+      this.state = pending.final ? "final" : "draft";
+      this.sending = true;
+    }
+    this.form.addEventListener("input", (event) => { if (!event.target.matches("[data-ignore]")) this.draftSoon(); });
+    this.form.addEventListener("submit", (event) => { event.preventDefault(); this.press(); });
+    this.onSave = (event) => { if (event.detail.slide === this.slide) this.saved(event.detail); };
+    outbox.addEventListener("save", this.onSave);
+    this.draw();
+  }
+
+  disconnectedCallback() {
+    if (!this.form) return;
+    this.draftNow();
+    outbox.removeEventListener("save", this.onSave);
+  }
+
+  attributeChangedCallback() {
+    if (!this.form) return;
+    if (!this.open) this.draftNow();
+    this.draw();
+  }
+
+  get slide() { return this.dataset.slide; }
+
+  get open() { return this.dataset.open === "true"; }
+
+  get mayChange() { return this.dataset.mayChange === "true"; }
+
+  get locked() { return !this.open || (this.state === "final" && !this.changing); }
+
+  // What the form holds, as {name: [values]}.
+  read() {
+    const fields = {};
+    this.fields.disabled = false;
+    for (const [name, value] of new FormData(this.form)) (fields[name] ??= []).push(value);
+    return fields;
+  }
+
+  restore(fields) {
+    for (const control of this.form.elements) {
+      if (!control.name) continue;
+      const values = fields[control.name] ?? [];
+      if (control.type === "radio" || control.type === "checkbox") control.checked = values.includes(control.value);
+      else control.value = values[0] ?? "";
+    }
+    this.form.dispatchEvent(new CustomEvent("restored"));
+  }
+
+  draftSoon() {
+    clearTimeout(this.timer);
+    this.unsent = true;
+    this.timer = setTimeout(() => this.draftNow(), PAUSE);
+  }
+
+  draftNow() {
+    clearTimeout(this.timer);
+    if (!this.unsent) return;
+    this.unsent = false;
+    this.state = "draft";
+    outbox.put(this.slide, this.read(), false);
+    this.draw();
+  }
+
+  press() {
+    if (this.locked) {
+      if (!this.open || !this.mayChange) return;
+      this.changing = true;
+    } else {
+      clearTimeout(this.timer);
+      this.unsent = false;
+      this.changing = false;
+      this.state = "final";
+      outbox.put(this.slide, this.read(), true);
+    }
+    this.draw();
+  }
+
+  saved(detail) {
+    this.sending = detail.state === "sending";
+    this.message = detail.state === "refused" ? detail.message : null;
+    if (detail.state === "refused") this.state = this.open ? "draft" : "refused";
+    else if (!this.sending) this.state = detail.state;
+    this.draw();
+  }
+
+  draw() {
+    this.fields.disabled = this.locked;
+    const change = this.state === "final" && !this.changing;
+    this.button.textContent = change ? "Change my answer" : "Hand in";
+    this.button.hidden = !this.open || (change && !this.mayChange);
+    this.button.classList.toggle("is-primary", !change);
+    const line = this.querySelector(".answer-state");
+    line.textContent = this.words();
+    line.dataset.state = this.message ? "refused" : this.sending ? "sending" : this.state;
+  }
+
+  words() {
+    if (this.message) return this.message;
+    if (this.sending) return "On this device, sending…";
+    if (!this.open) {
+      return { none: "Answers are closed. You gave no answer.", draft: "Answers are closed. ✓ What you had counts.",
+        final: "Answers are closed. ✓ Handed in.", late: "✓ Saved, but it came after answers closed." }[this.state] ?? "";
+    }
+    if (this.changing) return "Change it, then hand in again.";
+    return { none: "Not answered yet.", draft: "✓ Saved. Hand in when you are ready.", late: "✓ Saved, but late.",
+      final: this.mayChange ? "✓ Handed in. You can still change it." : "✓ Handed in." }[this.state] ?? "";
+  }
+}
+customElements.define("seat-answer", SeatAnswer);

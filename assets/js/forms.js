@@ -1,0 +1,20 @@
+// Small things of the teachers' forms: saves carry the newest text and revision, even
+// when they waited for an earlier save; printing; asking before deleting.
+document.addEventListener("htmx:before:request", (event) => {
+  const form = event.target.closest?.("form[data-autosave]");
+  const { request } = event.detail.ctx;
+  if (form && event.target === form) request.body = new URLSearchParams(new FormData(form, request.submitter ?? null));
+});
+
+document.addEventListener("htmx:after:request", (event) => {
+  if (event.detail.ctx.response.status < 400) document.querySelector("#refusals")?.replaceChildren();
+});
+
+document.addEventListener("click", (event) => {
+  if (event.target.closest("[data-print]")) window.print();
+});
+
+document.addEventListener("submit", (event) => {
+  const question = event.target.dataset.confirm;
+  if (question && !window.confirm(question)) event.preventDefault();
+});

@@ -1,0 +1,8 @@
+# frozen_string_literal: true
+
+require_relative "lib/roost"
+
+engine = Roost::Web::Application.engine
+Roost::LIVE = engine
+Roost::Web::Application.limit_sign_ins
+run Roost::Web::Application.build(engine)

@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+require "bundler/setup"
+require "zeitwerk"
+require_relative "../config/settings"
+
+# Amber Roost: a classroom teacher runs live lessons. The layers below, from
+# the rules upwards, are core, store, live, operations and web; docs/ARCHITECTURE.md
+# says what may know what.
+module Roost
+  LOADER = Zeitwerk::Loader.new
+  LOADER.push_dir(File.join(__dir__, "roost"), namespace: Roost)
+  LOADER.collapse(File.join(__dir__, "roost/core/lesson"))
+  LOADER.ignore(File.join(__dir__, "roost/web/views"))
+  LOADER.setup
+end

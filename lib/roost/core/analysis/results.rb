@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Analysis
+      # A session looked back on: every seat's outcome on every prompt that was opened,
+      # with the figures per question and per student.
+      class Results
+        Line = Struct.new(:seat, :outcomes, :share, :right, :marked, :points, keyword_init: true)
+
+        attr_reader :snapshot, :slides
+
+        # @param snapshot [Room::Snapshot]
+        def initialize(snapshot)
+          @snapshot = snapshot
+          @slides = snapshot.lesson.prompts.select { |slide| snapshot.state.runs.key?(slide.id) }
+        end
+
+        # @return [Array<Question>] in lesson order
+        def questions
+          @questions ||= slides.map do |slide|
+            Question.of(slide, snapshot.seats.map { |seat| outcome(slide, seat) })
+          end
+        end
+
+        # @return [Array<Line>] one a seat, by name
+        def lines
+          @lines ||= snapshot.seats.sort_by { |seat| [seat.name.downcase, seat.id] }.map { |seat| line(seat) }
+        end
+
+        def line_of(seat_id) = lines.find { |line| line.seat.id == seat_id }
+
+        # Mean mark over everything that was marked and reached; nil when nothing was.
+        # @return [Rational, nil]
+        def share
+          marks = lines.flat_map { |line| line.outcomes.values.filter_map(&:mark) }
+          marks.sum / marks.length if marks.any?
+        end
+
+        def took_part = lines.count { |line| line.outcomes.values.any?(&:answer) }
+
+        def below_half = lines.count { |line| line.share && line.share < 1/2r }
+
+        # Questions that fewer than half of the marks were earned on.
+        def to_look_at = questions.select { |question| question.facility && question.facility < 1/2r }
+
+        def game? = slides.any? { |slide| slide.prompt.game? }
+
+        private
+
+        def line(seat)
+          outcomes = slides.to_h { |slide| [slide.id, outcome(slide, seat)] }
+          marks = outcomes.values.filter_map(&:mark)
+          Line.new(seat: seat, outcomes: outcomes, marked: marks.length, right: marks.count(1),
+                   share: (marks.sum / marks.length if marks.any?), points: outcomes.values.filter_map(&:points).sum).freeze
+        end
+
+        def outcome(slide, seat)
+          @outcomes ||= {}
+          @outcomes[[slide.id, seat.id]] ||= snapshot.outcome(slide.id, seat.id)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    # The kinds of prompt there are: one file each in core/prompts/.
+    module Prompts
+      FILES = Dir[File.join(__dir__, "prompts", "*.rb")].map { |path| File.basename(path, ".rb") }.sort.freeze
+
+      # Every kind, as classes, in the order a teacher is offered them.
+      def self.kinds = FILES.map { |name| const_get(name.capitalize) }.sort_by(&:place)
+
+      # @return [Class, nil] the kind of that name
+      def self.kind(name) = FILES.include?(name) ? const_get(name.capitalize) : nil
+
+      # @return [Prompt, nil]
+      def self.from_document(document)
+        return nil unless document
+
+        kind(document.fetch("kind")).new(id: document.fetch("id"), settings: document.except("id", "kind"))
+      end
+    end
+  end
+end

@@ -1,0 +1,127 @@
+# frozen_string_literal: true
+
+require "json"
+
+module Roost
+  module Core
+    module Prompts
+      # Draws on a blank sheet or over the slide's picture. A value is
+      # {"strokes" => [stroke]}; a stroke is {"tool", "colour", "points" => [x, y, …]}
+      # or, for text, {"tool" => "text", "colour", "points" => [x, y], "text"}.
+      # Coordinates are whole units of a sheet 1200 wide and 900 high.
+      class Sketch < Prompt
+        Tally = Struct.new(:drawings, :answered, keyword_init: true)
+
+        WIDTH = 1200
+        HEIGHT = 900
+        COLOURS = { "ink" => "#251f33", "rust" => "#b2432a", "moss" => "#2c7a57",
+                    "water" => "#1f6391", "amber" => "#d98a12" }.freeze
+        TOOLS = %w[pen line highlighter text].freeze
+        MOST_STROKES = 600
+        MOST_POINTS = 20_000
+        MOST_BYTES = 400_000
+        TEXT_LIMIT = 80
+
+        def self.label = "Sketch"
+        def self.place = 3
+        def self.purpose = "Draw on a blank sheet or over the picture"
+
+        def self.blank
+          { "over_picture" => false, "time_limit" => nil, "points" => nil }
+        end
+
+        def instruction = over_picture? ? "Draw on the picture" : "Draw your answer"
+
+        def edited(form)
+          read_common(form).map do |common|
+            with_settings(common.merge("points" => nil, "over_picture" => form["over_picture"] == "1"))
+          end
+        end
+
+        def over_picture? = settings["over_picture"]
+
+        # @param raw [Hash] "strokes" holds the strokes as JSON text
+        def read(raw)
+          text = field(raw, "strokes").to_s
+          return Reading.refused("That drawing is too large. Undo a few strokes.") if text.bytesize > MOST_BYTES
+
+          strokes = text.strip.empty? ? [] : JSON.parse(text, max_nesting: 5)
+          read_strokes(strokes)
+        rescue JSON::ParserError, EncodingError
+          UNREADABLE
+        end
+
+        def blank_answer?(value) = value["strokes"].empty?
+
+        def tally(values)
+          drawings = values.reject { |value| blank_answer?(value) }
+          Tally.new(drawings: drawings, answered: drawings.length).freeze
+        end
+
+        def plain(value)
+          strokes = value["strokes"]
+          texts = strokes.select { |stroke| stroke["tool"] == "text" }.map { |stroke| stroke["text"] }
+          count = "#{strokes.length} #{strokes.length == 1 ? 'stroke' : 'strokes'}"
+          texts.empty? ? "sketch, #{count}" : "sketch, #{count}: #{texts.join('; ')}"
+        end
+
+        # The outline of a wing: one edge, a fan of feathers, and now and then a word.
+        def imagine(_student, random)
+          colour = COLOURS.keys[random.rand(COLOURS.length)]
+          left = 150 + random.rand(120)
+          base = 560 + random.rand(80)
+          lift = 260 + random.rand(160)
+          edge = (0..24).flat_map { |step| [left + step * 34, (base - lift * Math.sin(step * Math::PI / 26)).round] }
+          feathers = (0..(5 + random.rand(4))).map do |place|
+            x = left + 100 + place * 90
+            top = (base - lift * Math.sin((x - left) / 34.0 * Math::PI / 26)).round
+            { "tool" => "pen", "colour" => colour, "points" => [x, top, x - 20, top + 120, x - 60, top + 200 + random.rand(60)] }
+          end
+          strokes = [{ "tool" => "pen", "colour" => "ink", "points" => edge }, *feathers]
+          if random.rand < 0.3
+            strokes << { "tool" => "text", "colour" => "ink", "points" => [left, base + 150], "text" => "long feathers" }
+          end
+          { "strokes" => strokes }
+        end
+
+        UNREADABLE = Reading.refused("That drawing could not be read. Reload the page and draw again.")
+        private_constant :UNREADABLE
+
+        private
+
+        def read_strokes(strokes)
+          return UNREADABLE unless strokes.is_a?(Array)
+          return Reading.refused("That is too many strokes. Undo a few.") if strokes.length > MOST_STROKES
+
+          read = strokes.map { |stroke| read_stroke(stroke) }
+          return UNREADABLE unless read.all?
+          if read.sum { |stroke| stroke["points"].length / 2 } > MOST_POINTS
+            return Reading.refused("That drawing is too large. Undo a few strokes.")
+          end
+
+          Reading.ok({ "strokes" => read })
+        end
+
+        def read_stroke(stroke)
+          return nil unless stroke.is_a?(Hash) && TOOLS.include?(stroke["tool"]) && COLOURS.key?(stroke["colour"])
+
+          points = stroke["points"]
+          return nil unless points?(points)
+
+          read = { "tool" => stroke["tool"], "colour" => stroke["colour"], "points" => points }
+          return read unless stroke["tool"] == "text"
+
+          label = Text.read(stroke["text"], limit: TEXT_LIMIT, what: "The text", lines: false)
+          label.ok? && !label.value.empty? ? read.merge("points" => points.first(2), "text" => label.value) : nil
+        end
+
+        def points?(points)
+          points.is_a?(Array) && points.length.even? && points.length >= 2 &&
+            points.each_slice(2).all? do |x, y|
+              x.is_a?(Integer) && y.is_a?(Integer) && x.between?(0, WIDTH) && y.between?(0, HEIGHT)
+            end
+        end
+      end
+    end
+  end
+end

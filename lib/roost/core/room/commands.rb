@@ -1,0 +1,184 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Room
+      # The commands a teacher gives a session, one public method each. Each takes
+      # the arguments it was sent and gives the next State, or a refusal with a reason.
+      # Commands say where to get to, not what to flip, and moves say from where: so a
+      # command that is sent twice, or from two Desks at once, does its work once and
+      # is the same State the second time.
+      class Commands
+        NAMES = %w[begin next back jump open close expire add_time show hide spotlight eyes_up eyes_down end].freeze
+        SHOWN = %w[results key standings].freeze
+        ADDED_SECONDS = (5..600).freeze
+
+        # @param name [String] one of NAMES
+        # @param arguments [Hash{String=>Object}] as sent
+        # @param now [Float] seconds since the epoch, by the database clock
+        # @return [Reading] of the next State
+        def self.call(lesson, options, state, name, arguments, now)
+          return Reading.refused("The Desk doesn't know that command. Reload the page.") unless NAMES.include?(name)
+
+          new(lesson, options, state, now).public_send(name, arguments)
+        end
+
+        def initialize(lesson, options, state, now)
+          @lesson = lesson
+          @options = options
+          @state = state
+          @now = now
+        end
+
+        def begin(_arguments)
+          return same unless state.lobby?
+          return Reading.refused("This lesson has no slides yet. Add one, then start again.") if lesson.slides.empty?
+
+          enter(state.with(phase: "live"), lesson.slides.first)
+        end
+
+        def next(arguments) = step(arguments, 1)
+
+        def back(arguments) = step(arguments, -1)
+
+        def jump(arguments)
+          slide = lesson.slide(arguments["slide"])
+          return Reading.refused("That slide isn't in this lesson. Reload the page.") unless slide
+
+          while_live { slide.id == state.slide_id ? same : enter(leaving, slide) }
+        end
+
+        def open(_arguments)
+          with_prompt do |slide|
+            run = state.run
+            next same if run&.open?
+
+            limit = slide.prompt.time_limit
+            put_run(state.with(showing: {}.freeze), slide, run ? run.reopened(now, limit) : Run.open(now, limit))
+          end
+        end
+
+        def close(_arguments)
+          with_prompt { |slide| state.open? ? put_run(state, slide, state.run.closed(now)) : same }
+        end
+
+        # The deadline has passed; sent by the clock of any web process.
+        def expire(_arguments)
+          return same unless state.live? && state.run&.expired?(now)
+
+          put_run(state, lesson.slide(state.slide_id), state.run.closed(now))
+        end
+
+        def add_time(arguments)
+          seconds = Integer(arguments.fetch("seconds", 15), exception: false)
+          unless seconds && ADDED_SECONDS.cover?(seconds)
+            return Reading.refused("Between 5 and 600 seconds can be added at a time.")
+          end
+
+          with_prompt do |slide|
+            next Reading.refused("Answers are closed. Open them first, then add time.") unless state.open?
+
+            put_run(state, slide, state.run.extended(now, seconds))
+          end
+        end
+
+        def show(arguments)
+          what = arguments["what"]
+          return Reading.refused("That can't be put on the class screen.") unless SHOWN.include?(what)
+
+          with_prompt do |slide|
+            reason = reason_not_to_show(what, slide)
+            next Reading.refused(reason) if reason
+
+            keep_showing(what == "standings" ? { what => true } : state.showing.except("standings").merge(what => true))
+          end
+        end
+
+        def hide(arguments)
+          what = arguments["what"]
+          gone = what == "results" ? %w[results key] : [what]
+          while_live { keep_showing(state.showing.except(*gone)) }
+        end
+
+        def spotlight(arguments)
+          seat = Integer(arguments["seat"], exception: false)
+          return Reading.refused("That answer isn't here any more. Choose another.") unless seat
+
+          with_prompt do
+            keep_showing(state.showing.except("standings")
+              .merge("spotlight" => { "seat" => seat, "named" => arguments["named"] == "1" }))
+          end
+        end
+
+        def eyes_up(_arguments) = while_live { Reading.ok(state.with(eyes_up: true)) }
+
+        def eyes_down(_arguments) = while_live { Reading.ok(state.with(eyes_up: false)) }
+
+        def end(_arguments)
+          state.ended? ? same : Reading.ok(leaving.with(phase: "ended", showing: {}.freeze, eyes_up: false))
+        end
+
+        private
+
+        attr_reader :lesson, :options, :state, :now
+
+        def same = Reading.ok(state)
+
+        def while_live
+          return Reading.refused("This session has ended.") if state.ended?
+          return Reading.refused("The lesson hasn't begun yet. Begin it first.") if state.lobby?
+
+          yield
+        end
+
+        def with_prompt
+          while_live do
+            slide = lesson.slide(state.slide_id)
+            slide.prompt ? yield(slide) : Reading.refused("This slide asks nothing.")
+          end
+        end
+
+        def step(arguments, by)
+          while_live do
+            next same if arguments["from"] && arguments["from"] != state.slide_id
+
+            target = lesson.neighbour(state.slide_id, by)
+            next enter(leaving, target) if target
+
+            Reading.refused(by.positive? ? "That was the last slide." : "This is the first slide.")
+          end
+        end
+
+        # The state with the current prompt closed.
+        def leaving
+          return state unless state.open?
+
+          state.with(runs: state.runs.merge(state.slide_id => state.run.closed(now)).freeze)
+        end
+
+        def enter(from, slide)
+          entered = from.with(slide_id: slide.id, showing: {}.freeze, eyes_up: false)
+          if slide.prompt && options.opens_itself && !entered.runs.key?(slide.id)
+            put_run(entered, slide, Run.open(now, slide.prompt.time_limit))
+          else
+            Reading.ok(entered)
+          end
+        end
+
+        def put_run(from, slide, run) = Reading.ok(from.with(runs: from.runs.merge(slide.id => run).freeze))
+
+        def keep_showing(showing) = Reading.ok(state.with(showing: showing.freeze))
+
+        def reason_not_to_show(what, slide)
+          if what == "key" && !slide.prompt.keyed?
+            "This question has no key."
+          elsif what == "standings" && lesson.game_slides.empty?
+            "This lesson has no questions played for points."
+          elsif state.open? && %w[key standings].include?(what)
+            "Close answers first."
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Room
+      # How one seat did on one slide: a function of the prompt, the answer and the
+      # times, so that a corrected key marks everything anew (rules.md).
+      #
+      # status::  :right, :part, :wrong; :given (nothing marks it); :blank (shown, no
+      #           answer); :not_reached (never shown); the last two are never mixed up
+      # mark::    Rational 0 to 1, nil when nothing is marked
+      # points::  Integer, nil unless the question is played for points
+      # seconds:: time used, nil without an answer
+      Outcome = Struct.new(:status, :mark, :points, :seconds, :answer, :unfinished, keyword_init: true) do
+        # @param slide [Slide] with a prompt
+        # @param answer [Answer, nil]
+        # @param shown_at [Float, nil] when the seat's device was sent the open prompt
+        # @param run [Run, nil]
+        # @param speed [Rational] the session's speed share
+        def self.of(slide:, answer:, shown_at:, run:, speed:)
+          prompt = slide.prompt
+          answer = nil if answer && prompt.blank_answer?(answer.value)
+          return without_answer(prompt, shown_at) unless answer
+
+          mark = prompt.keyed? ? (answer.late && prompt.game? ? 0r : prompt.mark(answer.value)) : nil
+          seconds = shown_at && [answer.received_at - shown_at, 0].max
+          seconds = [seconds, prompt.time_limit].min if seconds && prompt.time_limit
+          new(status: status(mark), mark: mark, seconds: seconds, answer: answer, unfinished: answer.unfinished?(run),
+              points: points(slide, mark, seconds, speed)).freeze
+        end
+
+        def self.without_answer(prompt, shown_at)
+          reached = !shown_at.nil?
+          new(status: reached ? :blank : :not_reached, mark: (0r if reached && prompt.keyed?),
+              points: (0 if reached && prompt.game?), unfinished: false).freeze
+        end
+        private_class_method :without_answer
+
+        def self.status(mark)
+          return :given if mark.nil?
+          return :wrong if mark.zero?
+
+          mark == 1 ? :right : :part
+        end
+        private_class_method :status
+
+        def self.points(slide, mark, seconds, speed)
+          prompt = slide.prompt
+          return nil unless prompt.game?
+
+          Game::Points.for(points: prompt.points, mark: mark, seconds: seconds || prompt.time_limit,
+                           time_limit: prompt.time_limit, words: slide.words, speed: speed)
+        end
+        private_class_method :points
+      end
+    end
+  end
+end

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Room
+      # A session at one moment: everything a view is made of.
+      #
+      # seats::   [Seat] in order of joining
+      # answers:: Hash of slide id to Hash of seat id to Answer
+      # shown::   Hash of slide id to Hash of seat id to the time (epoch seconds) when
+      #           the open prompt was sent to that seat's device
+      class Snapshot
+        attr_reader :id, :title, :code, :lesson, :options, :state, :version, :seats, :answers, :shown
+
+        def initialize(id:, title:, code:, lesson:, options:, state:, version:, seats:, answers:, shown:)
+          @id = id
+          @title = title
+          @code = code
+          @lesson = lesson
+          @options = options
+          @state = state
+          @version = version
+          @seats = seats
+          @answers = answers
+          @shown = shown
+          @given = {}
+          @tallies = {}
+        end
+
+        def slide = lesson.slide(state.slide_id)
+
+        def place = lesson.place(state.slide_id)
+
+        # @return [Answer, nil]
+        def answer(slide_id, seat_id) = answers.fetch(slide_id, NONE)[seat_id]
+
+        # Answers with something in them, by seat id, in the order of the seats.
+        def given(slide_id = state.slide_id)
+          @given[slide_id] ||= begin
+            prompt = lesson.slide(slide_id)&.prompt
+            here = prompt ? answers.fetch(slide_id, NONE) : NONE
+            seats.each_with_object({}) do |seat, given|
+              answer = here[seat.id]
+              given[seat.id] = answer if answer && !prompt.blank_answer?(answer.value)
+            end
+          end
+        end
+
+        def tally(slide_id = state.slide_id)
+          @tallies[slide_id] ||= lesson.slide(slide_id).prompt.tally(given(slide_id).values.map(&:value))
+        end
+
+        # @return [Outcome]
+        def outcome(slide_id, seat_id)
+          Outcome.of(slide: lesson.slide(slide_id), answer: answer(slide_id, seat_id),
+                     shown_at: shown.fetch(slide_id, NONE)[seat_id], run: state.runs[slide_id], speed: options.speed)
+        end
+
+        # Game questions that have closed, in the order in which they were opened.
+        def played
+          lesson.game_slides.select { |slide| state.runs[slide.id] && !(state.run(slide.id).open? && state.live?) }
+                .sort_by { |slide| state.run(slide.id).opened_at }
+        end
+
+        # @return [Array<Game::Standings::Row>] after all questions played so far
+        def standings
+          @standings ||= begin
+            played_now = played
+            before = played_now.length > 1 ? points(played_now[0..-2]) : nil
+            Game::Standings.rows(seats.to_h { |seat| [seat.id, seat.name] }, points(played_now), before)
+          end
+        end
+
+        def standings_by_seat = @standings_by_seat ||= standings.to_h { |row| [row.seat_id, row] }
+
+        # @return [Hash{Integer=>Integer}] seat id to points over these slides
+        def points(slides)
+          seats.to_h { |seat| [seat.id, slides.sum { |slide| outcome(slide.id, seat.id).points || 0 }] }
+        end
+
+        NONE = {}.freeze
+        private_constant :NONE
+      end
+    end
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Room
+      # Where a session stands. What every device shows is a function of this, the
+      # frozen lesson, the seats and their answers, so that a device that comes back
+      # is simply sent the present view.
+      #
+      # phase::    "lobby", "live" or "ended"
+      # slide_id:: the slide everybody is on
+      # runs::     Hash of slide id to Run, for every prompt that was ever opened
+      # showing::  what the teacher has put on the class screen: "results", "key",
+      #            "standings" (true) and "spotlight" ({"seat", "named"})
+      # eyes_up::  all devices rest until the teacher goes on
+      State = Struct.new(:phase, :slide_id, :runs, :showing, :eyes_up, keyword_init: true) do
+        def self.start = new(phase: "lobby", slide_id: nil, runs: {}.freeze, showing: {}.freeze, eyes_up: false).freeze
+
+        def self.from_document(document)
+          new(phase: document.fetch("phase"), slide_id: document["slide_id"],
+              runs: document.fetch("runs").transform_values { |run| Run.from_document(run) }.freeze,
+              showing: document.fetch("showing").freeze, eyes_up: document.fetch("eyes_up")).freeze
+        end
+
+        def with(**changes) = self.class.new(**to_h, **changes).freeze
+
+        def lobby? = phase == "lobby"
+
+        def live? = phase == "live"
+
+        def ended? = phase == "ended"
+
+        def run(slide_id = self.slide_id) = runs[slide_id]
+
+        def open? = live? && !run.nil? && run.open?
+
+        def shows?(what) = showing.key?(what)
+
+        def to_document
+          { "phase" => phase, "slide_id" => slide_id, "runs" => runs.transform_values(&:to_document),
+            "showing" => showing, "eyes_up" => eyes_up }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,154 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Room
+      # What each audience sees of a session, as plain values. Two devices whose views
+      # are equal are sent the same bytes.
+      module Views
+        Standing = Struct.new(:rank, :points, :gap, :moved, :seats, keyword_init: true)
+        Spot = Struct.new(:seat_id, :name, :value, keyword_init: true)
+        Own = Struct.new(:value, :final, :late, :status, :points, keyword_init: true)
+        Seat = Struct.new(:phase, :title, :slide, :place, :total, :open, :opened, :deadline, :may_change, :eyes_up,
+                          :tally, :key, :spot, :standing, :own, keyword_init: true)
+        Screen = Struct.new(:phase, :title, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up,
+                            :birds, :names, :answered, :tally, :key, :spot, :standings, keyword_init: true)
+        Place = Struct.new(:slide, :number, :here, :open, :count, :done, keyword_init: true)
+        Bird = Struct.new(:seat_id, :name, :state, :practice, keyword_init: true)
+        Entry = Struct.new(:seat_id, :name, :value, :writing,
+                           :unfinished, :late, :spotlit, :received_at, keyword_init: true)
+        Desk = Struct.new(:session_id, :on_screen, :phase, :title, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up, :showing,
+                          :birds, :tally, :entries, :standings, :sheet, :following, keyword_init: true)
+
+        # The views of seats, grouped: most seats see the same, and then a thousand of
+        # them cost one view.
+        # @param seat_ids [Array<Integer>]
+        # @return [Hash{Seat=>Array<Integer>}] each distinct view with the seats that have it
+        def self.seats(snapshot, seat_ids)
+          common = common(snapshot)
+          seat_ids.group_by { |id| [own(snapshot, id), standing(snapshot, id)] }.to_h do |(own, standing), ids|
+            view = common
+            view = Seat.new(**common.to_h, own: own, standing: standing).freeze if own || standing
+            [view, ids]
+          end
+        end
+
+        # @return [Screen] the view of the class screen: nothing the teacher has not put there
+        def self.screen(snapshot)
+          state = snapshot.state
+          birds = birds(snapshot)
+          Screen.new(phase: state.phase, title: snapshot.title,
+                     code: (snapshot.code if state.lobby? || snapshot.options.code_throughout && state.live?),
+                     slide: snapshot.slide, place: snapshot.place, total: snapshot.lesson.slides.length,
+                     **answering(state), eyes_up: state.eyes_up, birds: birds.map(&:state),
+                     names: state.lobby? ? birds.map(&:name) : nil,
+                     answered: birds.count { |bird| bird.state == :answered }, **put_up(snapshot),
+                     standings: (shown_standings(snapshot) if state.shows?("standings"))).freeze
+        end
+
+        # @return [Desk] the teacher's view
+        def self.desk(snapshot)
+          state = snapshot.state
+          prompt = snapshot.slide&.prompt
+          Desk.new(session_id: snapshot.id, on_screen: screen(snapshot), phase: state.phase, title: snapshot.title, code: snapshot.code, slide: snapshot.slide,
+                   place: snapshot.place, total: snapshot.lesson.slides.length, **answering(state),
+                   eyes_up: state.eyes_up, showing: state.showing, birds: birds(snapshot),
+                   tally: prompt && snapshot.tally, entries: prompt && entries(snapshot),
+                   standings: (snapshot.standings if prompt&.game? && !state.open? && state.run),
+                   sheet: sheet(snapshot), following: snapshot.lesson.neighbour(state.slide_id, 1)).freeze
+        end
+
+        # @return [Array<Bird>] one a seat, in order of joining; state is :answered,
+        #   :writing, :here or :away
+        def self.birds(snapshot)
+          given = snapshot.given
+          run = snapshot.state.run
+          snapshot.seats.map do |seat|
+            answer = given[seat.id]
+            state = if answer && (answer.final || answer.unfinished?(run)) then :answered
+                    elsif !seat.here then :away
+                    else answer ? :writing : :here
+                    end
+            Bird.new(seat_id: seat.id, name: seat.name, state: state, practice: seat.practice).freeze
+          end
+        end
+
+        class << self
+          private
+
+          def answering(state)
+            { open: state.open?, opened: !state.run.nil?, deadline: (state.run.deadline if state.open?) }
+          end
+
+          def put_up(snapshot)
+            showing = snapshot.state.showing
+            { tally: (snapshot.tally if showing["results"]), key: showing.key?("key"),
+              spot: showing["spotlight"] && spot(snapshot, showing["spotlight"]) }
+          end
+
+          def spot(snapshot, chosen)
+            answer = snapshot.given[chosen["seat"]]
+            seat = snapshot.seats.find { |other| other.id == chosen["seat"] }
+            answer && Spot.new(seat_id: seat.id, name: (seat.name if chosen["named"]), value: answer.value).freeze
+          end
+
+          # What all seats see alike.
+          def common(snapshot)
+            state = snapshot.state
+            Seat.new(phase: state.phase, title: snapshot.title, slide: snapshot.slide, place: snapshot.place,
+                     total: snapshot.lesson.slides.length, **answering(state), eyes_up: state.eyes_up,
+                     may_change: snapshot.options.may_change, **put_up(snapshot)).freeze
+          end
+
+          # A seat learns how it did once the teacher has put the key or the standings up.
+          def own(snapshot, seat_id)
+            slide = snapshot.slide
+            return nil unless slide&.prompt
+
+            answer = snapshot.answer(slide.id, seat_id)
+            told = snapshot.state.shows?("key") || snapshot.state.shows?("standings")
+            outcome = snapshot.outcome(slide.id, seat_id) if told && slide.prompt.keyed?
+            return nil unless answer || outcome
+
+            Own.new(value: answer&.value, final: answer&.final, late: answer&.late, status: outcome&.status,
+                    points: outcome&.points).freeze
+          end
+
+          def standing(snapshot, seat_id)
+            return nil unless snapshot.state.shows?("standings")
+
+            row = snapshot.standings_by_seat[seat_id]
+            row && Standing.new(rank: row.rank, points: row.points, gap: row.gap, moved: row.moved,
+                                seats: snapshot.seats.length).freeze
+          end
+
+          def shown_standings(snapshot)
+            rows = snapshot.standings.first(8)
+            snapshot.options.names_shown ? rows : rows.map { |row| row.dup.tap { |copy| copy.name = nil }.freeze }
+          end
+
+          # In order of arrival, so that nothing moves when another one comes.
+          def entries(snapshot)
+            run = snapshot.state.run
+            spotlit = snapshot.state.showing.dig("spotlight", "seat")
+            names = snapshot.seats.to_h { |seat| [seat.id, seat.name] }
+            snapshot.given.sort_by { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
+              Entry.new(seat_id: seat_id, name: names[seat_id], value: answer.value,
+                        writing: !answer.final && !answer.unfinished?(run), unfinished: answer.unfinished?(run),
+                        late: answer.late, spotlit: spotlit == seat_id, received_at: answer.received_at).freeze
+            end
+          end
+
+          def sheet(snapshot)
+            snapshot.lesson.slides.each_with_index.map do |slide, place|
+              run = snapshot.state.run(slide.id)
+              Place.new(slide: slide, number: place + 1, here: slide.id == snapshot.state.slide_id,
+                        open: !run.nil? && run.open? && snapshot.state.live?, done: !run.nil?,
+                        count: (snapshot.given(slide.id).length if slide.prompt)).freeze
+            end
+          end
+        end
+      end
+    end
+  end
+end

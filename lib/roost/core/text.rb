@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    # Reads text that a person or a device sent: valid UTF-8, NFC, without control
+    # characters, ends trimmed, inner spaces kept.
+    module Text
+      # C0 and C1 controls but tab and newline, and the characters that turn the
+      # direction of what follows.
+      CONTROLS = /[\u0000-\u0008\u000B-\u001F\u007F-\u009F\u202A-\u202E\u2066-\u2069\uFEFF]/
+
+      # @param raw anything; what is not text is refused
+      # @param limit [Integer] most characters
+      # @param what [String] names the thing in the refusal, as in "The heading"
+      # @return [Reading] of a String, possibly empty
+      def self.read(raw, limit:, what:, lines: true)
+        return Reading.ok("") if raw.nil?
+        return Reading.refused("#{what} is not text.") unless raw.is_a?(String)
+        return too_long(what, limit) if raw.bytesize > limit * 8
+
+        text = raw.dup.force_encoding(Encoding::UTF_8)
+        return Reading.refused("#{what} is not readable text.") unless text.valid_encoding?
+
+        text = text.gsub("\r\n", "\n").tr("\r", "\n").unicode_normalize(:nfc).gsub(CONTROLS, "")
+        text = text.gsub(/\s+/, " ") unless lines
+        text = text.strip
+        text.length > limit ? too_long(what, limit) : Reading.ok(text)
+      end
+
+      # How many words a reader has before them.
+      def self.words(text) = text.to_s.scan(/[[:alnum:]][[:alnum:]'’-]*/).length
+
+      def self.too_long(what, limit)
+        Reading.refused("#{what} is too long: #{limit.to_s.reverse.scan(/\d{1,3}/).join(' ').reverse} characters is the most.")
+      end
+      private_class_method :too_long
+    end
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+require "csv"
+
+module Roost
+  module Exchange
+    # Everything about a session as CSV: one row a student and question, with the answer
+    # as text. UTF-8 with a byte-order mark, so that spreadsheets read the letters right.
+    class ResultsSheet
+      COLUMNS = ["Session", "Class", "Date", "Student", "Question no.", "Question", "Kind", "Outcome", "Mark", "Points",
+                 "Seconds", "Answer", "Unfinished", "Late"].freeze
+      # A cell that begins so would be run as a formula.
+      FORMULA = /\A[=+\-@\t\r]/.freeze
+
+      # @param results [Core::Analysis::Results]
+      # @param about [Hash] :class_name and :date as they stand in the rows
+      def initialize(results, class_name: "", date: "")
+        @results = results
+        @about = [results.snapshot.title, class_name, date]
+      end
+
+      # @return [String]
+      def to_csv
+        "\uFEFF" + CSV.generate do |csv|
+          csv << COLUMNS
+          results.lines.each { |line| rows(line).each { |row| csv << row.map { |cell| safe(cell) } } }
+        end
+      end
+
+      private
+
+      attr_reader :results
+
+      def rows(line)
+        results.slides.map do |slide|
+          outcome = line.outcomes[slide.id]
+          [*@about, line.seat.name, results.snapshot.lesson.place(slide.id) + 1, slide.name, slide.prompt.label,
+           outcome.status.to_s.tr("_", " "), outcome.mark&.to_f&.round(4), outcome.points, outcome.seconds&.round(1),
+           outcome.answer && slide.prompt.plain(outcome.answer.value), yes(outcome.unfinished), yes(outcome.answer&.late)]
+        end
+      end
+
+      def yes(flag) = flag ? "yes" : nil
+
+      def safe(cell) = cell.is_a?(String) && cell.match?(FORMULA) ? "'#{cell}" : cell
+    end
+  end
+end

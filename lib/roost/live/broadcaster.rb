@@ -1,0 +1,138 @@
+# frozen_string_literal: true
+
+require "set"
+
+module Roost
+  module Live
+    # Turns notices into bytes: reads the session once, builds the view of each open
+    # stream, renders each distinct view once, writes it to all that share it.
+    class Broadcaster
+      Recipient = Struct.new(:audience, :session_id, :seat_id, :key, keyword_init: true)
+
+      # @param hub [Hub] whose streams are about a Recipient
+      # @param renderer [#seat, #screen, #desk] view and the present time to a fragment
+      def initialize(hub:, renderer:)
+        @hub = hub
+        @renderer = renderer
+        @pending = {}
+        @welcome = Hash.new { |hash, session_id| hash[session_id] = [] }
+        @lock = Mutex.new
+        @wake = ConditionVariable.new
+        @mirrors = {}
+        @deadlines = {}
+      end
+
+      def start
+        @running = true
+        @thread = Thread.new { work_once while @running }
+        @thread.name = "roost-broadcaster"
+      end
+
+      def stop
+        @lock.synchronize do
+          @running = false
+          @wake.signal
+        end
+        @thread&.join(2)
+      end
+
+      # Something about the session has changed; soon its streams will know.
+      # @param scope [Symbol] as in Bus, or :sweep (send what differs from what was sent)
+      def notice(session_id, scope)
+        @lock.synchronize do
+          (@pending[session_id] ||= Set.new) << scope
+          @wake.signal
+        end
+      end
+
+      # A stream is new and gets the present view.
+      def welcome(stream)
+        @lock.synchronize do
+          @welcome[stream.about.session_id] << stream
+          @wake.signal
+        end
+      end
+
+      # @return [Hash{Integer=>Float}] session id to the deadline of its open prompt
+      def deadlines = @lock.synchronize { @deadlines.dup }
+
+      private
+
+      attr_reader :hub, :renderer
+
+      def work_once
+        session_id, scopes, newcomers = take
+        broadcast(session_id, scopes, newcomers) if session_id
+      rescue Sequel::DatabaseError => e
+        # The bus reports when the database is back, and everything is sent again.
+        warn "broadcast put off: #{e.class}"
+        sleep 0.2
+      end
+
+      def take
+        @lock.synchronize do
+          @wake.wait(@lock, 1) if @running && @pending.empty? && @welcome.empty?
+          session_id = @pending.keys.first || @welcome.keys.first
+          session_id && [session_id, @pending.delete(session_id) || Set.new, @welcome.delete(session_id) || []]
+        end
+      end
+
+      def broadcast(session_id, scopes, newcomers)
+        streams = hub.streams.select { |stream| stream.about.session_id == session_id }
+        return forget(session_id) if streams.empty?
+
+        snapshot = (@mirrors[session_id] ||= Mirror.new(session_id)).snapshot
+        return streams.each { |stream| hub.drop(stream) } unless snapshot
+
+        @lock.synchronize { @deadlines[session_id] = snapshot.state.open? ? snapshot.state.run.deadline : nil }
+        now = @mirrors[session_id].record.now
+        by_audience = streams.group_by { |stream| stream.about.audience }
+        send_seats(snapshot, by_audience.fetch(:seat, []), scopes, newcomers, now)
+        send_all(snapshot, by_audience.fetch(:screen, []), now) { Core::Room::Views.screen(snapshot) }
+        send_all(snapshot, by_audience.fetch(:desk, []), now) { Core::Room::Views.desk(snapshot) }
+      end
+
+      # Seats hear of commands only: what others answer is nothing to them.
+      def send_seats(snapshot, streams, scopes, newcomers, now)
+        streams &= newcomers unless scopes.include?(:state)
+        return if streams.empty?
+
+        by_seat = streams.group_by { |stream| stream.about.seat_id }
+        Core::Room::Views.seats(snapshot, by_seat.keys).each do |view, seat_ids|
+          event = event(snapshot, renderer.seat(view, now))
+          seat_ids.each { |seat_id| by_seat[seat_id].each { |stream| hub.write(stream, event) } }
+        end
+        note_delivery(snapshot, by_seat.keys)
+      end
+
+      def note_delivery(snapshot, seat_ids)
+        return unless snapshot.state.open?
+
+        seat_ids -= snapshot.shown.fetch(snapshot.state.slide_id, {}).keys
+        Store::Answers.new.delivered(snapshot.id, snapshot.state.slide_id, seat_ids) if seat_ids.any?
+      end
+
+      # The class screen and the Desk get a view when it differs from the last one.
+      def send_all(snapshot, streams, now)
+        return if streams.empty?
+
+        view = yield
+        behind = streams.reject { |stream| stream.sent == view }
+        return if behind.empty?
+
+        event = event(snapshot, renderer.public_send(streams.first.about.audience, view, now))
+        behind.each do |stream|
+          hub.write(stream, event)
+          stream.sent = view
+        end
+      end
+
+      def forget(session_id)
+        @mirrors.delete(session_id)
+        @lock.synchronize { @deadlines.delete(session_id) }
+      end
+
+      def event(snapshot, html) = "id: #{snapshot.version}\n#{html.gsub(/^/, 'data: ').chomp}\n\n"
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require "json"
+
+module Roost
+  module Live
+    # LISTEN/NOTIFY: how web processes, on one machine or several, learn that a session
+    # has changed. A notice says which session and what kind of change, never what:
+    # the listener reads the present state.
+    #
+    # Scopes: :state (a command was carried out), :answers, :people (arrivals and
+    # departures).
+    class Bus
+      CHANNEL = "roost_sessions"
+      RETRY = 0.5
+      SCOPES = %w[state answers people].freeze
+
+      # Inside a transaction the notice is sent on commit.
+      def self.announce(session_id, scope)
+        payload = JSON.generate([session_id, scope])
+        Store::Database.connection.get(Sequel.function(:pg_notify, CHANNEL, payload))
+      end
+
+      # @param on_notice [#call] session id and scope (Symbol)
+      # @param on_return [#call] the connection is there (again); anything may have changed
+      def initialize(on_notice:, on_return:)
+        @on_notice = on_notice
+        @on_return = on_return
+      end
+
+      def start
+        @running = true
+        @thread = Thread.new { listen while @running }
+        @thread.name = "roost-bus"
+      end
+
+      def stop
+        @running = false
+        @thread&.join(2) || @thread&.kill
+      end
+
+      private
+
+      attr_reader :on_notice, :on_return
+
+      def listen
+        database = Store::Database.connect(Roost.settings.database_url, most: 1)
+        database.listen(CHANNEL, loop: ->(_connection) { throw :stop unless @running }, timeout: 0.5,
+                                 after_listen: ->(_connection) { on_return.call }) do |_channel, _pid, payload|
+          session_id, scope = JSON.parse(payload)
+          on_notice.call(session_id, scope.to_sym) if SCOPES.include?(scope)
+        end
+      rescue Sequel::DatabaseError, PG::Error
+        sleep RETRY if @running
+      ensure
+        database&.disconnect
+      end
+    end
+  end
+end

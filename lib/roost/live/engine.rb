@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+require "securerandom"
+require "set"
+
+module Roost
+  module Live
+    # The live half of one web process: bus, hub and broadcaster, and the ticker that
+    # drives what happens by time: announcing sessions with new answers, closing
+    # questions whose deadline has passed, heartbeats, and who is still here.
+    class Engine
+      TICK = 0.2
+      REHEARSAL = 5 # ticks
+      SWEEP = 25 # ticks
+      BEAT = "event: beat\ndata: .\n\n"
+
+      # @param renderer [#seat, #screen, #desk] see Broadcaster
+      # @param expire [#call] closes the question of a session (id) whose deadline has passed
+      # @param rehearse [#call] lets a session's practice class go on; true when it did something
+      def initialize(renderer:, expire:, rehearse:)
+        @expire = expire
+        @rehearse = rehearse
+        @hub = Hub.new(on_close: method(:left))
+        @broadcaster = Broadcaster.new(hub: @hub, renderer: renderer)
+        @bus = Bus.new(on_notice: @broadcaster.method(:notice), on_return: method(:renew))
+        @dirty = Set.new
+        @gone = []
+        @lock = Mutex.new
+      end
+
+      def start
+        @running = true
+        [@hub, @broadcaster, @bus].each(&:start)
+        @ticker = Thread.new { tick while @running }
+        @ticker.name = "roost-ticker"
+        self
+      end
+
+      def stop
+        @running = false
+        @ticker&.join(2)
+        [@bus, @broadcaster, @hub].each(&:stop)
+      end
+
+      # Takes over a device's socket. May be called from any thread.
+      def connect(io, audience:, session_id:, seat_id: nil)
+        about = Broadcaster::Recipient.new(audience: audience, session_id: session_id, seat_id: seat_id,
+                                           key: SecureRandom.hex(8)).freeze
+        if seat_id
+          Store::Seats.new.arrive(seat_id, about.key)
+          touched(session_id)
+        end
+        @broadcaster.welcome(@hub.add(io, about))
+      end
+
+      # Answers or people of this session have changed in this process; told to all
+      # processes at the next tick, at most five times a second.
+      def touched(session_id) = @lock.synchronize { @dirty << session_id }
+
+      private
+
+      def tick
+        sleep TICK
+        say_goodbyes
+        announce_dirty
+        close_expired
+        @ticks = (@ticks || 0) + 1
+        each_session { |id| touched(id) if @rehearse.call(id) } if (@ticks % REHEARSAL).zero?
+        sweep if (@ticks % SWEEP).zero?
+      rescue Sequel::DatabaseError => e
+        warn "tick put off: #{e.class}"
+      end
+
+      def announce_dirty
+        sessions = @lock.synchronize { @dirty.to_a.tap { @dirty.clear } }
+        sessions.each { |session_id| Bus.announce(session_id, :answers) }
+      rescue Sequel::DatabaseError
+        @lock.synchronize { @dirty.merge(sessions) }
+        raise
+      end
+
+      def close_expired
+        deadlines = @broadcaster.deadlines.compact
+        return if deadlines.empty?
+
+        now = Store::Sessions.new.now
+        deadlines.each do |session_id, deadline|
+          @expire.call(session_id) if now > deadline + Core::Room::Run::GRACE
+        end
+      end
+
+      def left(stream)
+        @lock.synchronize { @gone << stream.about } if stream.about.seat_id
+      end
+
+      def say_goodbyes
+        gone = @lock.synchronize { @gone.tap { @gone = [] } }
+        return if gone.empty?
+
+        Store::Seats.new.leave(gone.map(&:key))
+        gone.map(&:session_id).uniq.each { |session_id| touched(session_id) }
+      end
+
+      # Heartbeats, who is still here, and views that changed without a notice: seats
+      # whose process was killed turn away by themselves.
+      def sweep
+        streams = @hub.streams
+        streams.each { |stream| @hub.write(stream, BEAT) }
+        keys = streams.select { |stream| stream.about.seat_id }.map { |stream| stream.about.key }
+        Store::Seats.new.still_here(keys) if keys.any?
+        each_session { |id| @broadcaster.notice(id, :sweep) }
+      end
+
+      def renew = each_session { |id| @broadcaster.notice(id, :state) }
+
+      def each_session(&block) = @hub.streams.map { |stream| stream.about.session_id }.uniq.each(&block)
+    end
+  end
+end

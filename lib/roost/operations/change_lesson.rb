@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # Changes a teacher's lesson: locks it, lets the block make the next lesson, saves
+    # that with a revision. A lesson that is not hers is not there (nil).
+    class ChangeLesson
+      # @yieldparam lesson [Core::Lesson]
+      # @yieldreturn [Core::Reading] of the next lesson
+      # @return [Core::Reading, nil] of the saved Store::Lessons::Record
+      def call(account_id, lesson_id)
+        lessons = Store::Lessons.new
+        lessons.transaction do
+          record = lessons.find(account_id, lesson_id, lock: true)
+          next nil if record.nil? || record.deleted
+
+          yield(record.lesson).map do |lesson|
+            lesson == record.lesson ? record : lessons.save(account_id, record, lesson)
+          end
+        end
+      end
+    end
+  end
+end

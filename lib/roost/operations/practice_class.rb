@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module Roost
+  module Operations
+    # The practice class: simulated students that sit in a live session and answer, so
+    # that one person can try the whole thing alone. What each does is a function of the
+    # session and the time, so it goes on in whichever process is alive.
+    class PracticeClass
+      STREAM = "practice"
+      LOCK = 77_812
+
+      # Seats up to `count` more students.
+      # @return [Core::Reading] of how many came
+      def invite(record, count)
+        here = Store::Seats.new.of(record.id).count(&:practice)
+        most = Core::Practice::Roster::MOST
+        unless count&.between?(1, most - here)
+          return Core::Reading.refused("A practice class has at most #{most} students; #{here} are here.")
+        end
+
+        students = Core::Practice::Roster.students(here + count, seed: record.id).last(count)
+        tokens = students.map { |student| JoinSession.new.call(record.code, student.name, practice: true) }
+        tokens.find { |token| !token.ok? } || carry_on(record.id) && Core::Reading.ok(count)
+      end
+
+      # Lets the students of a session do what is due. Safe to call from every process.
+      # @return [Boolean] whether something changed
+      def carry_on(session_id)
+        seats = Store::Seats.new
+        seats.alone(LOCK, session_id) do
+          pupils = seats.of(session_id).select(&:practice)
+          next false if pupils.empty?
+
+          seats.arrive(pupils.map(&:id), STREAM)
+          record = Store::Sessions.new.find(session_id)
+          record.state.open? && !record.state.eyes_up ? answer(record, pupils) : pupils.any? { |seat| !seat.here }
+        end
+      end
+
+      private
+
+      def answer(record, pupils)
+        lesson = Store::Sessions.new.lesson(record.id)
+        slide = lesson.slide(record.state.slide_id)
+        students = Core::Practice::Roster.students(pupils.length, seed: record.id)
+        shown = Store::Answers.new.seats_shown(record.id, slide.id)
+        Store::Answers.new.delivered(record.id, slide.id, pupils.map(&:id) - shown)
+        done = Store::Answers.new.seats_answered(record.id, slide.id)
+        waited = record.now - record.state.run.opened_at
+        pupils.each_with_index.count do |seat, place|
+          next if done.include?(seat.id)
+
+          plan = Core::Practice::Plan.of(students[place], place, slide.prompt, seed: record.id)
+          save(record, seat, slide, plan.value) if !plan.skips && plan.seconds <= waited
+        end.positive?
+      end
+
+      def save(record, seat, slide, value)
+        key = Digest::SHA256.hexdigest("#{seat.id}/#{slide.id}")
+        save_id = [key[0, 8], key[8, 4], key[12, 4], key[16, 4], key[20, 12]].join("-")
+        Store::Answers.new.save(session_id: record.id, seat_id: seat.id, slide_id: slide.id, value: value, final: true,
+                                keyed: slide.prompt.keyed?, save_no: 1, save_id: save_id)
+      end
+    end
+  end
+end

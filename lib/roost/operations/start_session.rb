@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # Starts a session of a lesson: freezes a copy, so that later edits never touch it.
+    class StartSession
+      TITLE_LIMIT = 120
+      CLASS_LIMIT = 60
+
+      # @param form [Hash] "title", "class_name" and the options
+      # @return [Core::Reading, nil] of a Store::Sessions::Record; nil without such a lesson
+      def call(account_id, lesson_id, form)
+        record = Store::Lessons.new.find(account_id, lesson_id)
+        return nil if record.nil? || record.deleted
+        return Core::Reading.refused("This lesson has no slides yet. Add one, then start.") if record.lesson.slides.empty?
+
+        read(form, "title", TITLE_LIMIT, "The title").and_then do |title|
+          read(form, "class_name", CLASS_LIMIT, "The class").map do |class_name|
+            Store::Sessions.new.create(
+              account_id: account_id, lesson_id: lesson_id, lesson: record.lesson, class_name: class_name,
+              title: title.empty? ? record.lesson.title : title, options: Core::Room::Options.read(form)
+            )
+          end
+        end
+      end
+
+      private
+
+      def read(form, field, limit, what) = Core::Text.read(form[field], limit: limit, what: what, lines: false)
+    end
+  end
+end

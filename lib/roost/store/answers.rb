@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # Answers: one row a seat, slide and attempt. A save never locks the session; one
+    # statement decides by the database clock whether it still counts.
+    class Answers < Repository
+      # What became of a save.
+      #
+      # kept::  true when the value is stored (or already was)
+      # late::  it came after answering had ended
+      # final:: it is handed in
+      Saved = Struct.new(:kept, :late, :final, keyword_init: true)
+      Stored = Struct.new(:save_no, :save_id, :final, :late, keyword_init: true)
+
+      # Late saves are taken until this long after the session's end, in seconds.
+      LATEST = 3600
+
+      # `on_time` holds while answering is open and for the grace after it. A late save
+      # fills a blank or an unmarked draft, and never replaces what counts already.
+      SAVE = <<~SQL
+        INSERT INTO answers (session_id, seat_id, slide_id, value, final, late, save_no, save_id, received_at)
+        SELECT room.id, :seat_id, :slide_id, :value::jsonb, :final, NOT room.on_time, :save_no, :save_id::uuid, room.now
+        FROM (SELECT id, clock.now, COALESCE((options->>'may_change')::boolean, true) AS may_change,
+                     date_part('epoch', clock.now) <=
+                       COALESCE((run->>'closed_at')::float8, (run->>'deadline')::float8, 'infinity') + :grace AS on_time
+              FROM (SELECT id, options, ended_at, state->'runs'->:slide_id AS run FROM sessions
+                    WHERE id = :session_id AND deleted_at IS NULL) AS session,
+                   (SELECT clock_timestamp() AS now) AS clock
+              WHERE run IS NOT NULL
+                AND (ended_at IS NULL OR clock.now < ended_at + make_interval(secs => :latest))) AS room
+        ON CONFLICT (seat_id, slide_id, attempt) DO UPDATE
+          SET value = excluded.value, final = excluded.final, late = excluded.late, save_no = excluded.save_no,
+              save_id = excluded.save_id, received_at = excluded.received_at, seq = nextval('answers_seq')
+          WHERE excluded.save_no > answers.save_no
+            AND CASE WHEN excluded.late THEN NOT answers.final AND (answers.late OR NOT :keyed)
+                     ELSE NOT answers.final OR (SELECT COALESCE((options->>'may_change')::boolean, true)
+                                                FROM sessions WHERE id = :session_id) END
+        RETURNING final, late
+      SQL
+
+      # @param value [Hash] as the prompt's kind read it
+      # @param save_no [Integer] rises with every save of this device
+      # @param save_id [String] UUID of this save: the same again is the same save
+      # @return [Saved, nil] nil when nothing was stored; #stored says what stands
+      def save(session_id:, seat_id:, slide_id:, value:, final:, keyed:, save_no:, save_id:)
+        row = database[SAVE, { session_id: session_id, seat_id: seat_id, slide_id: slide_id, value: JSON.generate(value),
+                               final: final, keyed: keyed, save_no: save_no, save_id: save_id,
+                               grace: Core::Room::Run::GRACE, latest: LATEST }].first
+        row && Saved.new(kept: true, late: row[:late], final: row[:final]).freeze
+      end
+
+      # @return [Stored, nil]
+      def stored(seat_id, slide_id)
+        row = database[:answers].where(seat_id: seat_id, slide_id: slide_id).reverse(:attempt)
+                                .select(:save_no, :save_id, :final, :late).first
+        row && Stored.new(**row).freeze
+      end
+
+      # @param beyond [Integer] only rows with a higher seq: what changed since
+      # @return [Array<Array(Integer, Core::Room::Answer)>] seq and answer, in order of seq
+      def of(session_id, beyond: 0)
+        database[:answers].where(session_id: session_id).where { seq > beyond }.order(:seq)
+                          .select(:seq, :seat_id, :slide_id, :value, :final, :late, Sequel[:id].as(:arrival),
+                                  Repository.epoch(:received_at).as(:received_at)).map do |row|
+          [row.delete(:seq), Core::Room::Answer.new(**row, value: row[:value].to_h).freeze]
+        end
+      end
+
+      # When each seat's device was first sent the open prompt of a slide.
+      # @return [Hash{String=>Hash{Integer=>Float}}] slide id to seat id to epoch seconds
+      def deliveries(session_id)
+        database[:deliveries].where(session_id: session_id)
+                             .select(:seat_id, :slide_id, Repository.epoch(:sent_at).as(:sent_at))
+                             .each_with_object({}) do |row, shown|
+          (shown[row[:slide_id]] ||= {})[row[:seat_id]] = row[:sent_at]
+        end
+      end
+
+      def seats_answered(session_id, slide_id)
+        database[:answers].where(session_id: session_id, slide_id: slide_id).select_map(:seat_id)
+      end
+
+      def seats_shown(session_id, slide_id)
+        database[:deliveries].where(session_id: session_id, slide_id: slide_id).select_map(:seat_id)
+      end
+
+      # @return [Hash, nil] the value one seat sent for one slide
+      def value(session_id, slide_id, seat_id)
+        database[:answers].where(session_id: session_id, slide_id: slide_id, seat_id: seat_id)
+                          .reverse(:attempt).get(:value)&.to_h
+      end
+
+      # Puts a delivery back in time, for demo data: so long before its answer it was sent.
+      def backdate_delivery(seat_id, slide_id, seconds)
+        database[:deliveries].where(seat_id: seat_id, slide_id: slide_id)
+                             .update(sent_at: Sequel[:sent_at] - Sequel.lit("make_interval(secs => ?)", seconds))
+      end
+
+      # Notes that the open prompt was sent; the first time is the one that counts.
+      def delivered(session_id, slide_id, seat_ids)
+        rows = seat_ids.map { |seat_id| [session_id, seat_id, slide_id] }
+        database[:deliveries].insert_conflict.import(%i[session_id seat_id slide_id], rows)
+      end
+    end
+  end
+end

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+require "sequel"
+
+module Roost
+  module Store
+    # The connection to PostgreSQL, one pool a process. Idle connections are checked
+    # before use, so that a database that was restarted is found again.
+    module Database
+      MIGRATIONS = File.join(Settings::ROOT, "db/migrate")
+
+      class << self
+        # @return [Sequel::Database]
+        def connection = @connection ||= connect(Roost.settings.database_url)
+
+        # Threads that use the database: Puma's, the ticker's and the broadcaster's.
+        def connect(url, most: Roost.settings.threads + 4)
+          Sequel.connect(url, max_connections: most, keep_reference: false).tap do |database|
+            database.extension(:pg_json, :pg_array, :connection_validator)
+            database.pool.connection_validation_timeout = 5
+          end
+        end
+
+        def migrate(target: nil)
+          Sequel.extension(:migration)
+          Sequel::Migrator.run(connection, MIGRATIONS, target: target)
+        end
+
+        # Lets go of every connection, before a fork or when the server has gone.
+        def disconnect = @connection&.disconnect
+      end
+    end
+  end
+end

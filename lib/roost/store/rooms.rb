@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # Puts together a session at one moment, as the core sees it.
+    class Rooms < Repository
+      # @param record [Sessions::Record]
+      # @param lesson [Core::Lesson] when the caller has it at hand already
+      # @param answers [Hash] likewise
+      # @return [Core::Room::Snapshot]
+      def snapshot(record, lesson: nil, answers: nil)
+        Core::Room::Snapshot.new(
+          id: record.id, title: record.title, code: record.code, options: record.options, state: record.state,
+          version: record.version, lesson: lesson || Sessions.new(database).lesson(record.id),
+          seats: Seats.new(database).of(record.id), answers: answers || all_answers(record.id),
+          shown: Answers.new(database).deliveries(record.id)
+        )
+      end
+
+      private
+
+      def all_answers(session_id)
+        Answers.new(database).of(session_id).each_with_object({}) do |(_seq, answer), answers|
+          (answers[answer.slide_id] ||= {})[answer.seat_id] = answer
+        end
+      end
+    end
+  end
+end

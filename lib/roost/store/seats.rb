@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require "digest"
+require "securerandom"
+
+module Roost
+  module Store
+    # Seats. A seat is its token: 128 random bits that only the device knows, of which
+    # just the digest is kept. Presence is the key of the seat's open stream and when a
+    # web process last saw it.
+    class Seats < Repository
+      # A stream not seen for this long is taken for gone: its process was killed.
+      STALE = 15
+
+      # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile
+      def create(session_id, name, practice: false)
+        token = SecureRandom.urlsafe_base64(16)
+        id = database[:seats].insert_conflict.insert(session_id: session_id, name: name, practice: practice,
+                                                     token_digest: Seats.digest(token))
+        id && [id, token]
+      end
+
+      # @return [Hash, nil] :id, :session_id, :name
+      def by_token(token) = database[:seats].where(token_digest: Seats.digest(token)).select(:id, :session_id, :name).first
+
+      def names(session_id) = database[:seats].where(session_id: session_id).select_map(:name)
+
+      def count(session_ids) = database[:seats].where(session_id: session_ids).group_and_count(:session_id).as_hash(:session_id, :count)
+
+      # @return [Array<Core::Room::Seat>] in order of joining
+      def of(session_id)
+        fresh = Sequel.lit("stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => ?)", STALE)
+        database[:seats].where(session_id: session_id).order(:id).select(:id, :name, :practice, fresh.as(:here))
+                        .map { |row| Core::Room::Seat.new(**row).freeze }
+      end
+
+      # Runs the block in a transaction that only one process at a time can hold for
+      # this purpose and session; nil when another has it.
+      def alone(purpose, session_id)
+        transaction { yield if database.get(Sequel.function(:pg_try_advisory_xact_lock, purpose, session_id)) }
+      end
+
+      # @param seat_id [Integer, Array<Integer>]
+      def arrive(seat_id, stream_key)
+        database[:seats].where(id: seat_id).update(stream_key: stream_key, seen_at: Sequel.function(:clock_timestamp))
+      end
+
+      # Only the stream that is the seat's present one can leave.
+      def leave(stream_keys)
+        database[:seats].where(stream_key: stream_keys).update(stream_key: nil)
+      end
+
+      def still_here(stream_keys)
+        database[:seats].where(stream_key: stream_keys).update(seen_at: Sequel.function(:clock_timestamp))
+      end
+
+      def self.digest(token) = Sequel.blob(Digest::SHA256.digest(token.to_s))
+    end
+  end
+end

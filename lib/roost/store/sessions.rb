@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module Roost
+  module Store
+    # Sessions: the frozen lesson, the state and its version, and the events.
+    class Sessions < Repository
+      Record = Struct.new(:id, :account_id, :lesson_id, :title, :class_name, :code, :screen_key, :lesson_version,
+                          :options, :state, :version, :created_at, :ended_at, :deleted, :now, keyword_init: true)
+
+      CODE_TRIES = 20
+
+      # @return [Record]
+      def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:)
+        row = { account_id: account_id, lesson_id: lesson_id, title: title, class_name: class_name,
+                screen_key: SecureRandom.urlsafe_base64(16), lesson: Sequel.pg_jsonb(lesson.to_document),
+                options: Sequel.pg_jsonb(options.to_document),
+                state: Sequel.pg_jsonb(Core::Room::State.start.to_document) }
+        CODE_TRIES.times do
+          # A code in use is skipped without breaking a surrounding transaction.
+          id = database[:sessions].insert_conflict(target: :code, conflict_where: { ended_at: nil })
+                                  .insert(row.merge(code: Core::JoinCode.make(SecureRandom)))
+          return find(id) if id
+        end
+        raise "no free join code after #{CODE_TRIES} tries"
+      end
+
+      # @return [Record, nil]
+      def find(id, lock: false)
+        dataset = with_now.where(id: id)
+        row = (lock ? dataset.for_update : dataset).first
+        row && record(row)
+      end
+
+      # @return [Record, nil] only when it is this teacher's
+      def of_teacher(account_id, id, deleted: false)
+        row = with_now.where(account_id: account_id, id: id).first
+        record = row && record(row)
+        record if record && (deleted || !record.deleted)
+      end
+
+      # @return [Array<Record>] latest first
+      def all_of(account_id)
+        with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| record(row) }
+      end
+
+      # The session a code stands for: the open one, else the last that had it.
+      def by_code(code)
+        row = with_now.where(code: code, deleted_at: nil)
+                      .order(Sequel.desc(Sequel.lit("ended_at IS NULL")), Sequel.desc(:created_at)).first
+        row && record(row)
+      end
+
+      def by_screen_key(key)
+        row = with_now.where(screen_key: key, deleted_at: nil).first
+        row && record(row)
+      end
+
+      # @return [Core::Lesson] the frozen lesson
+      def lesson(id) = Core::Lesson.from_document(database[:sessions].where(id: id).get(:lesson))
+
+      # Saves the state a command led to, with the event; the row must be locked.
+      def advance(record, state, command:, arguments:, account_id:)
+        version = record.version + 1
+        ended = state.ended? ? Sequel.function(:coalesce, :ended_at, Sequel.function(:clock_timestamp)) : nil
+        database[:sessions].where(id: record.id)
+                           .update(state: Sequel.pg_jsonb(state.to_document), version: version, ended_at: ended)
+        database[:session_events].insert(session_id: record.id, version: version, command: command,
+                                         arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
+        version
+      end
+
+      def mark_deleted(account_id, id, deleted)
+        stamp = deleted ? Sequel.function(:clock_timestamp) : nil
+        database[:sessions].where(account_id: account_id, id: id).exclude(ended_at: nil).update(deleted_at: stamp) == 1
+      end
+
+      def events(id) = database[:session_events].where(session_id: id).order(:version).all
+
+      # Puts a session's beginning and end back in time, for demo data.
+      def backdate(id, seconds)
+        shift = Sequel.lit("make_interval(secs => ?)", seconds)
+        database[:sessions].where(id: id).update(created_at: Sequel[:created_at] - shift, ended_at: Sequel[:ended_at] - shift)
+      end
+
+      private
+
+      def with_now
+        columns = %i[id account_id lesson_id title class_name code screen_key lesson_version options state version
+                     created_at ended_at deleted_at]
+        database[:sessions].select(*columns, Repository.epoch(Sequel.function(:clock_timestamp)).as(:now))
+      end
+
+      def record(row)
+        fields = row.except(:options, :state, :deleted_at)
+        Record.new(**fields, options: Core::Room::Options.from_document(row[:options]), deleted: !row[:deleted_at].nil?,
+                             state: Core::Room::State.from_document(row[:state])).freeze
+      end
+    end
+  end
+end

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+require "json"
+
+module Roost
+  module Web
+    # Where seats save their answers: a bare Rack endpoint, since a whole class uses it
+    # at once. Speaks JSON; the device keeps what it sent until this has acknowledged.
+    class Answers
+      MOST_BYTES = 1_000_000
+      HEADERS = { "content-type" => "application/json", "cache-control" => "no-store" }.freeze
+      KEPT_SEATS = 5000
+
+      # @param engine [Live::Engine]
+      def initialize(engine)
+        @engine = engine
+        @seats = {}
+        @lessons = {}
+        @lock = Mutex.new
+      end
+
+      # @param env [Hash] Rack environment; PATH_INFO is /TOKEN/answers
+      def call(env)
+        seat = seat(env["PATH_INFO"].split("/")[1])
+        return reply(404, "refused", "This seat is not known. Join again with the code on the board.") unless seat
+
+        body = env["rack.input"].read(MOST_BYTES + 1).to_s
+        return reply(413, "refused", "That answer is too large. Shorten it.") if body.bytesize > MOST_BYTES
+
+        saved = Operations::SaveAnswer.new.call(seat, lesson(seat[:session_id]), JSON.parse(body, max_nesting: 6))
+        engine.touched(seat[:session_id]) unless saved.state == "refused"
+        reply(saved.state == "refused" ? 422 : 200, saved.state, saved.message, saved.save_no)
+      rescue JSON::ParserError, EncodingError
+        reply(400, "refused", Operations::SaveAnswer::BAD)
+      rescue Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError
+        reply(503, "unsent", "The database isn't answering. Your answer is on this device and will be sent.")
+      end
+
+      private
+
+      attr_reader :engine
+
+      def reply(status, state, message = nil, save_no = nil)
+        [status, HEADERS.dup, [JSON.generate({ state: state, message: message, save_no: save_no }.compact)]]
+      end
+
+      # Seats and frozen lessons do not change, so they are read once a process.
+      def seat(token) = remember(@seats, token) { Store::Seats.new.by_token(token) }
+
+      def lesson(session_id) = remember(@lessons, session_id) { Store::Sessions.new.lesson(session_id) }
+
+      def remember(kept, key)
+        found = @lock.synchronize { kept[key] }
+        return found if found
+
+        found = yield
+        return nil unless found
+
+        @lock.synchronize do
+          kept.shift if kept.length >= KEPT_SEATS
+          kept[key] = found
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+require "sinatra/base"
+
+module Roost
+  module Web
+    # What all Sinatra apps here share: pages through Rendering, one kind of error page,
+    # and refusals as one sentence with a fitting status.
+    class App < Sinatra::Base
+      include Rendering
+
+      set :environment, :production
+      set :protection, false # the front of the house does it, once (Application)
+      set :show_exceptions, false
+      set :raise_errors, false
+      set :static, false
+      set :host_authorization, {}
+      set :dump_errors, true
+
+      not_found { error_page("That page isn't here", "The address may be old, or it belongs to somebody else.") }
+
+      error(Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError) do
+        status 503
+        headers "Retry-After" => "2"
+        error_page("One moment", "The database isn't answering. Nothing is lost; try again in a few seconds.")
+      end
+
+      error { error_page("Something went wrong", "Go back and try again. What you had saved is still there.") }
+
+      helpers do
+        def error_page(title, text) = page("error", title: title, layout: "layouts/plain", heading: title, text: text)
+
+        # A refusal from the core or an operation, as a small page part.
+        def refuse(reason, code = 422)
+          status code
+          partial("refusal", reason: reason)
+        end
+
+        # The value of a Reading that may be nil (not there) or refused.
+        def granted(reading)
+          not_found unless reading
+          halt refuse(reading.reason) unless reading.ok?
+          reading.value
+        end
+
+        def number(name) = Integer(params[name].to_s, 10, exception: false)
+      end
+    end
+  end
+end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # Our own drawings as SVG text: the bird, the wire, strokes of a sketch. Colours and
+    # states are classes, set in the stylesheet. Everything here is safe to put into a
+    # page as it is.
+    module Drawings
+      BIRD = "M3 35 L10 25 C10 12 17 5 25 5 C31 5 34 9 35 12 L43 15 L35 18.5 C35 28 28 34 18 34 C14.500 34 11.500 33 9.500 31.500 Z"
+      WIRE_WIDTH = 1200
+      ROW_HEIGHT = 62
+      BIRDS_A_WIRE = 36
+      WIDTHS = { "pen" => 6, "line" => 6, "highlighter" => 30 }.freeze
+
+      module_function
+
+      # @param state [Symbol] :answered, :writing, :here or :away
+      def bird(state)
+        %(<svg class="bird is-#{state}" viewBox="0 0 46 40" aria-hidden="true">#{bird_parts}</svg>)
+      end
+
+      def bird_parts = %(<path d="#{BIRD}"/><circle cx="28" cy="13" r="1.9"/>)
+
+      # The row of birds, one a seat, on wires that sag a little.
+      # @param states [Array<Symbol>]
+      def wire(states)
+        rows = states.each_slice(BIRDS_A_WIRE).to_a
+        rows = [[]] if rows.empty?
+        per_row = rows.first.length
+        body = rows.each_with_index.map { |row, place| wire_row(row, per_row, place * ROW_HEIGHT) }.join
+        %(<svg class="wire" viewBox="0 0 #{WIRE_WIDTH} #{rows.length * ROW_HEIGHT}" aria-hidden="true">#{body}</svg>)
+      end
+
+      def wire_row(row, per_row, top)
+        base = top + 46
+        step = WIRE_WIDTH / (per_row + 1.0)
+        birds = row.each_with_index.map do |state, place|
+          x = step * (place + 1)
+          y = base + sag(x)
+          %(<g class="bird is-#{state}" transform="translate(#{(x - 20).round(1)} #{(y - 36).round(1)})">#{bird_parts}</g>)
+        end
+        %(<path class="line" d="M0 #{base} Q#{WIRE_WIDTH / 2} #{base + 14} #{WIRE_WIDTH} #{base}"/>#{birds.join})
+      end
+
+      # Height of the wire's curve (a quadratic with its control point 14 below the ends).
+      def sag(x) = 28 * (x / WIRE_WIDTH) * (1 - x / WIRE_WIDTH)
+
+      # A disc that sinks behind the wire; sun-timer moves it.
+      # @param share [Float] of the time that is left, 0 to 1
+      def sun(share)
+        %(<svg class="sun" viewBox="0 0 60 36" aria-hidden="true"><clipPath id="sun-sky"><rect width="60" height="30"/></clipPath>) +
+          %(<circle cx="30" cy="#{(46 - 28 * share).round(1)}" r="15" clip-path="url(#sun-sky)"/><path d="M2 30 H58"/></svg>)
+      end
+
+      # @param value [Hash] of a sketch prompt: "strokes"
+      # @return [String] the strokes as SVG elements in units of the sheet
+      def strokes(value)
+        value["strokes"].map { |stroke| stroke["tool"] == "text" ? text_stroke(stroke) : line_stroke(stroke) }.join
+      end
+
+      def line_stroke(stroke)
+        points = stroke["points"].each_slice(2).map { |x, y| "#{x},#{y}" }
+        points *= 2 if points.length == 1
+        tool = stroke["tool"]
+        opacity = tool == "highlighter" ? ' stroke-opacity="0.35"' : ""
+        %(<polyline points="#{points.join(' ')}" fill="none" stroke="#{colour(stroke)}" stroke-width="#{WIDTHS.fetch(tool)}") +
+          %( stroke-linecap="round" stroke-linejoin="round"#{opacity}/>)
+      end
+
+      def text_stroke(stroke)
+        x, y = stroke["points"]
+        %(<text x="#{x}" y="#{y}" font-size="44" font-family="sans-serif" fill="#{colour(stroke)}">#{Rack::Utils.escape_html(stroke['text'])}</text>)
+      end
+
+      def colour(stroke) = Core::Prompts::Sketch::COLOURS.fetch(stroke["colour"])
+    end
+  end
+end

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # Renders the live part of each surface from its view, for a page and for a stream
+    # alike. Knows nothing of the request it is for.
+    class Fragments
+      include Rendering
+
+      # @param view [Core::Room::Views::Seat]
+      # @param now [Float] epoch seconds by the database clock
+      def seat(view, now) = partial("seat/live", view: view, now: now)
+
+      # @param view [Core::Room::Views::Screen]
+      def screen(view, now) = partial("screen/live", view: view, now: now)
+
+      # @param view [Core::Room::Views::Desk]
+      def desk(view, now) = partial("desk/live", view: view, now: now)
+    end
+  end
+end

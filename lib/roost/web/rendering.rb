@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+require "json"
+require "tilt"
+require "tilt/erubi"
+
+module Roost
+  module Web
+    # Templates and what they may call. Everything is escaped unless a template says
+    # `<%==`, which it does for other templates and our own drawings only.
+    module Rendering
+      VIEWS = File.join(__dir__, "views")
+      MANIFEST = File.join(Settings::ROOT, "public/assets/manifest.json")
+
+      @templates = {}
+      @lock = Mutex.new
+
+      class << self
+        # @return [Tilt::Template] read once a process
+        def template(name)
+          @lock.synchronize do
+            @templates[name] ||= Tilt::ErubiTemplate.new(File.join(VIEWS, "#{name}.erb"), escape_html: true, freeze: true,
+                                                                                         default_encoding: "UTF-8")
+          end
+        end
+
+        def template?(name) = File.exist?(File.join(VIEWS, "#{name}.erb"))
+
+        # @return [Hash{String=>String}] asset name to its address with fingerprint
+        def manifest = @manifest ||= JSON.parse(File.read(MANIFEST))
+      end
+
+      # One template as HTML.
+      def partial(name, **locals) = Rendering.template(name).render(self, locals)
+
+      # A whole page: the template inside a layout.
+      # @param bundle [String] which of the built styles and scripts it uses
+      def page(name, title:, layout: "layouts/teacher", bundle: "teacher", **locals)
+        partial(layout, title: title, bundle: bundle, content: partial(name, **locals))
+      end
+
+      def asset(name) = Rendering.manifest.fetch(name)
+
+      def media(file) = "/media/#{file}"
+
+      def markdown(text) = Markdown.html(text)
+
+      # 24 Nov 2026
+      def date(time) = time.strftime("%-d %b %Y")
+
+      # 10:32
+      def clock(time) = time.strftime("%H:%M")
+
+      # 68 %
+      def percent(share) = "#{(share * 100).round(half: :up)} %"
+
+      # 0:18
+      def minutes(seconds) = format("%d:%02d", seconds.to_i / 60, seconds.to_i % 60)
+
+      # 1 student, 3 students
+      def count(number, one, many = "#{one}s") = "#{number} #{number == 1 ? one : many}"
+
+      def ordinal(number)
+        ending = (11..13).cover?(number % 100) ? "th" : { 1 => "st", 2 => "nd", 3 => "rd" }.fetch(number % 10, "th")
+        "#{number}#{ending}"
+      end
+
+      # Seconds left until a deadline, to the tenth; what the timer elements count down from.
+      def left(deadline, now) = [deadline - now, 0].max.round(1)
+    end
+  end
+end

@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # The class screen, at an address of its own that needs no sign-in, so that it can
+    # run on another device. Shows only what the teacher has put there.
+    class Screen < App
+      get "/:key" do |key|
+        record = Store::Sessions.new.by_screen_key(key) || not_found
+        view = Core::Room::Views.screen(Store::Rooms.new.snapshot(record))
+        page("screen/show", title: record.title, layout: "layouts/plain", bundle: "screen", view: view, now: record.now,
+                            key: key)
+      end
+    end
+  end
+end

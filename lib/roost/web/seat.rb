@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # A student's seat. The token in the address is all it is known by.
+    class Seat < App
+      get "/:token" do |token|
+        seat = seat(token)
+        record = Store::Sessions.new.find(seat[:session_id])
+        not_found if record.deleted
+
+        snapshot = Store::Rooms.new.snapshot(record)
+        view = Core::Room::Views.seats(snapshot, [seat[:id]]).keys.first
+        if record.state.open?
+          Store::Answers.new.delivered(record.id, record.state.slide_id, [seat[:id]])
+        end
+        page("seat/show", title: record.title, layout: "layouts/plain", bundle: "seat", view: view, now: record.now,
+                          token: token, name: seat[:name])
+      end
+
+      helpers do
+        def seat(token) = Store::Seats.new.by_token(token) || halt(404, error_page("This seat is not known", "Join again with the code on the board."))
+      end
+    end
+  end
+end
