@@ -37,7 +37,10 @@ class SeatAnswer extends HTMLElement {
 
   attributeChangedCallback() {
     if (!this.form) return;
-    if (!this.open) this.draftNow();
+    if (!this.open) {
+      this.draftNow();
+      scrollTo(0, 0);
+    }
     this.draw();
   }
 

@@ -34,6 +34,9 @@ module Roost
 
       def label = self.class.label
 
+      # Whether the answer is given on the slide's picture, which then isn't shown twice.
+      def uses_picture? = false
+
       # Seconds, or nil when answering is not timed.
       def time_limit = settings["time_limit"]
 

@@ -8,7 +8,7 @@ module Roost
       ENDED = "That lesson has ended. Ask your teacher for a new code."
       FULL = "This session is full. Ask your teacher."
       MOST_SEATS = 1500
-      NAME_TRIES = 5
+      NAME_TRIES = 40
 
       # @return [Core::Reading] of the open session a typed code stands for
       def self.session(raw_code)

@@ -58,7 +58,7 @@ module Roost
         end
       end
 
-      # Runs the lesson through with simulated students, then puts it back by a day.
+      # Runs the lesson through with simulated students, then puts it back to a lesson of 47 minutes the day before.
       def past_session(account_id, lesson_id)
         record = StartSession.new.call(account_id, lesson_id, demo_options).value
         students = Core::Practice::Roster.students(STUDENTS, seed: SEED)
@@ -70,7 +70,7 @@ module Roost
           answer(record, slide, students, seats, place) if slide.prompt
         end
         command(record, "end", account_id)
-        Store::Sessions.new.backdate(record.id, 24 * 3600)
+        Store::Sessions.new.backdate(record.id, by: 24 * 3600, lasting: 47 * 60)
       end
 
       def demo_options

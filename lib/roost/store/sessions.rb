@@ -78,10 +78,12 @@ module Roost
 
       def events(id) = database[:session_events].where(session_id: id).order(:version).all
 
-      # Puts a session's beginning and end back in time, for demo data.
-      def backdate(id, seconds)
-        shift = Sequel.lit("make_interval(secs => ?)", seconds)
-        database[:sessions].where(id: id).update(created_at: Sequel[:created_at] - shift, ended_at: Sequel[:ended_at] - shift)
+      # Puts an ended session back in time, for demo data.
+      # @param by [Integer] seconds between its end and now
+      # @param lasting [Integer] seconds between its beginning and its end
+      def backdate(id, by:, lasting:)
+        back = ->(seconds) { Sequel.lit("now() - make_interval(secs => ?)", seconds) }
+        database[:sessions].where(id: id).update(created_at: back.(by + lasting), ended_at: back.(by))
       end
 
       private

@@ -44,6 +44,8 @@ module Roost
         logout_redirect "/sign-in"
         reset_password_redirect "/sign-in"
         login_return_to_requested_location? true
+        already_logged_in { redirect("/lessons") }
+        domain { URI(Roost.settings.base_url).host }
 
         login_notice_flash nil
         logout_notice_flash nil

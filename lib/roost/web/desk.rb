@@ -39,7 +39,7 @@ module Roost
           prompt = Store::Sessions.new.lesson(record.id).slide(slide_id)&.prompt
           value = prompt && Store::Answers.new.value(record.id, slide_id, seat_id)
           template = prompt && "prompts/#{prompt.kind}/picture"
-          not_found unless value && Rendering.template?(template)
+          not_found unless value && Roost::Web::Rendering.template?(template)
 
           content_type "image/svg+xml"
           cache_control :private, :immutable, max_age: 86_400

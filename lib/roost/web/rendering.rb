@@ -12,6 +12,10 @@ module Roost
       VIEWS = File.join(__dir__, "views")
       MANIFEST = File.join(Settings::ROOT, "public/assets/manifest.json")
 
+      # Templates look names up in whatever includes this.
+      Core = Roost::Core
+      Drawings = Web::Drawings
+
       @templates = {}
       @lock = Mutex.new
 

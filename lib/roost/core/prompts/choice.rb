@@ -105,12 +105,16 @@ module Roost
         end
 
         # A right answer with the chance of the Rasch model, never below guessing;
-        # otherwise the first wrong options pull more than the last.
+        # otherwise the first wrong options pull more than the last, and where several
+        # may be chosen a part of the key comes with them.
         def imagine(student, random)
-          chosen = keyed? && student.knows?(settings["difficulty"] || 0.0, chance: 1.0 / options.length, random: random)
-          chosen = chosen ? settings["keys"] : []
-          chosen = [stray(random)] if chosen.empty?
-          { "options" => settings["options"].map { |option| option["id"] } & chosen }
+          ids = settings["options"].map { |option| option["id"] }
+          if keyed? && student.knows?(settings["difficulty"] || 0.0, chance: 1.0 / ids.length, random: random)
+            return { "options" => ids & settings["keys"] }
+          end
+
+          half_known = several? ? settings["keys"].select { random.rand < 0.6 } : []
+          { "options" => ids & (half_known | [stray(random)]) }
         end
 
         private

@@ -40,6 +40,8 @@ module Roost
 
         def over_picture? = settings["over_picture"]
 
+        def uses_picture? = over_picture?
+
         # @param raw [Hash] "strokes" holds the strokes as JSON text
         def read(raw)
           text = field(raw, "strokes").to_s

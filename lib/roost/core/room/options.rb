@@ -8,7 +8,7 @@ module Roost
       # opens_itself::     a question opens as soon as its slide is reached
       # may_change::       an answer handed in may be changed while answers are open
       # code_throughout::  the class screen keeps showing the join code
-      # names_shown::      the standings on the class screen carry names
+      # names_shown::      the class screen shows names in the lobby and in the standings
       # speed_share::      share of the points that speed decides, 0 to 1/2 (rules.md)
       Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :speed_share,
                            keyword_init: true) do

@@ -41,7 +41,7 @@ module Roost
                      code: (snapshot.code if state.lobby? || snapshot.options.code_throughout && state.live?),
                      slide: snapshot.slide, place: snapshot.place, total: snapshot.lesson.slides.length,
                      **answering(state), eyes_up: state.eyes_up, birds: birds.map(&:state),
-                     names: state.lobby? ? birds.map(&:name) : nil,
+                     names: (birds.map(&:name) if state.lobby? && snapshot.options.names_shown),
                      answered: birds.count { |bird| bird.state == :answered }, **put_up(snapshot),
                      standings: (shown_standings(snapshot) if state.shows?("standings"))).freeze
         end

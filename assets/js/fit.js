@@ -1,0 +1,19 @@
+// Makes what is on the class screen (and its small copy at the Desk) fit: where it is
+// taller than its place, the type is made smaller, in steps, down to three fifths.
+const STEP = 0.05;
+const LEAST = 0.6;
+
+function fit() {
+  for (const stage of document.querySelectorAll(".screen > .screen-stage, .mini-screen")) {
+    stage.style.fontSize = "";
+    const full = parseFloat(getComputedStyle(stage).fontSize);
+    for (let share = 1 - STEP; stage.scrollHeight > stage.clientHeight + 1 && share >= LEAST; share -= STEP) {
+      stage.style.fontSize = `${full * share}px`;
+    }
+  }
+}
+
+for (const event of ["htmx:after:swap", "DOMContentLoaded"]) document.addEventListener(event, fit);
+window.addEventListener("resize", fit);
+window.addEventListener("load", fit);
+document.fonts?.ready.then(fit);

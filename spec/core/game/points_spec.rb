@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Core::Game::Points do
+  def points(mark: 1r, seconds: 8, speed: 1/4r, time_limit: 20)
+    described_class.for(points: 100, mark: mark, seconds: seconds, time_limit: time_limit, words: 24, speed: speed)
+  end
+
+  it "gives the worked examples of rules.md" do
+    expect(described_class.reading_time(20, 24)).to eq(10)
+    expect(points(seconds: 8)).to eq(100)
+    expect(points(seconds: 15)).to eq(88)
+    expect(points(seconds: 20)).to eq(75)
+    expect(points(seconds: 8, mark: 1/3r)).to eq(33)
+    expect(points(seconds: 19, speed: 0r)).to eq(100)
+    expect(points(mark: 0r)).to eq(0)
+    expect(points(seconds: 500, time_limit: nil)).to eq(100)
+  end
+
+  it "never gives more for being slower, and nothing below the speed share" do
+    PropCheck.forall(PropCheck::Generators.nonnegative_float, PropCheck::Generators.nonnegative_float) do |one, two|
+      early, late = [one, two].map { |seconds| seconds.clamp(0, 20) }.sort
+      expect(points(seconds: early)).to be >= points(seconds: late)
+      expect(points(seconds: late)).to be_between(75, 100)
+    end
+  end
+end
+
+RSpec.describe Roost::Core::Game::Standings do
+  let(:names) { { 1 => "Ada", 2 => "Bo", 3 => "Cleo", 4 => "Dev" } }
+
+  it "shares ranks and skips the next: 1, 2, 2, 4" do
+    rows = described_class.rows(names, { 1 => 50, 2 => 90, 3 => 90, 4 => 100 })
+    expect(rows.map { |row| [row.name, row.rank, row.gap] })
+      .to eq([["Dev", 1, 0], ["Bo", 2, 10], ["Cleo", 2, 10], ["Ada", 4, 40]])
+  end
+
+  it "tells by how many ranks a seat moved" do
+    rows = described_class.rows(names, { 1 => 200, 2 => 100, 3 => 50 }, { 1 => 0, 2 => 100, 3 => 50 })
+    expect(rows.to_h { |row| [row.name, row.moved] }).to eq("Ada" => 2, "Bo" => -1, "Cleo" => -1, "Dev" => -1)
+  end
+
+  it "counts who has nothing yet as 0" do
+    expect(described_class.rows(names, {}).map(&:rank)).to eq([1, 1, 1, 1])
+  end
+end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Core::Prompts::Choice do
+  describe "marks (rules.md)" do
+    it "gives the worked example a third: keys A C D, picked A C B" do
+      prompt = choice(keys: %w[o1 o3 o4], several: true, partial: true)
+      expect(prompt.mark(picked("o1", "o3", "o2"))).to eq(1/3r)
+    end
+
+    it "gives all or nothing without partial credit" do
+      prompt = choice(keys: %w[o1 o3], several: true)
+      expect([picked("o1", "o3"), picked("o1"), picked("o1", "o3", "o4")].map { |value| prompt.mark(value) }).to eq([1, 0, 0])
+    end
+
+    it "marks nothing without a key" do
+      expect(choice.mark(picked("o1"))).to be_nil
+    end
+
+    it "never leaves the range from 0 to 1, and is 1 for exactly the key" do
+      ids = %w[o1 o2 o3 o4]
+      PropCheck.forall(PropCheck::Generators.array(PropCheck::Generators.one_of(*ids.map { |id| PropCheck::Generators.constant(id) })),
+                       PropCheck::Generators.boolean) do |some, partial|
+        keys = some.uniq.empty? ? ["o2"] : some.uniq
+        prompt = choice(keys: keys, several: true, partial: partial)
+        marks = (0..4).flat_map { |size| ids.combination(size).to_a }.map { |pick| prompt.mark(picked(*pick)) }
+        expect(marks).to all(be_between(0, 1))
+        expect(prompt.mark(picked(*keys))).to eq(1)
+      end
+    end
+  end
+
+  describe "reading an answer" do
+    it "keeps known options in the order they stand" do
+      expect(choice(several: true).read({ "options" => %w[o3 o1 o1] }).value).to eq(picked("o1", "o3"))
+    end
+
+    it "refuses options that are not on the slide, and several where one is asked" do
+      expect(choice.read({ "options" => ["x9"] }).reason).to eq("That option isn't on this slide. Choose again.")
+      expect(choice.read({ "options" => %w[o1 o2] }).reason).to eq("Choose just one option.")
+    end
+
+    it "refuses what is no answer at all without raising" do
+      [nil, 7, "o1", [], { "options" => { "a" => 1 } }].each { |raw| expect(choice.read(raw)).to respond_to(:ok?) }
+      expect(choice.read({ "options" => [{ "a" => 1 }] })).not_to be_ok
+    end
+  end
+
+  it "tallies counts and shares of those who answered" do
+    tally = choice(keys: ["o2"]).tally([picked("o1"), picked("o2"), picked("o2"), picked])
+    expect(tally.rows.map(&:count)).to eq([1, 2, 0, 0])
+    expect(tally.rows.map(&:share)).to eq([1/3r, 2/3r, 0, 0])
+    expect([tally.answered, tally.right]).to eq([3, 2])
+  end
+
+  describe "settings" do
+    def form(prompt, **changes)
+      { "option_ids" => prompt.options.map(&:id), "option_texts" => prompt.options.map(&:text),
+        "keys" => prompt.options.select(&:key).map(&:id) }.merge(changes.transform_keys(&:to_s))
+    end
+
+    it "adds and removes options without ever using an id again" do
+      prompt = choice.edited(form(choice, do: "add")).value
+      prompt = prompt.edited(form(prompt, do: "remove:o5")).value
+      prompt = prompt.edited(form(prompt, do: "add")).value
+      expect(prompt.options.map(&:id)).to eq(%w[o1 o2 o3 o4 o6])
+    end
+
+    it "says what is missing" do
+      expect(choice(texts: ["", ""]).problems).to include("fewer than two options", "an option is empty")
+      expect(choice(points: 100, time_limit: 20).problems).to eq(["no key yet"])
+      expect(choice.problems).to be_empty
+    end
+
+    it "refuses a time limit outside 5 to 600 seconds" do
+      expect(choice.edited(form(choice, time_limit: "3")).reason).to eq("The time limit can be 5 to 600 seconds, or empty.")
+    end
+  end
+end

@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Core::Room::Views do
+  let(:lesson) { marsh_lesson }
+  let(:seats) { %w[Ada Bo Cleo].each_with_index.map { |name, i| Roost::Core::Room::Seat.new(id: i + 1, name: name, here: i < 2) } }
+  let(:answers) { { "s3" => { 1 => answer(1, "s3", picked("o1"), at: 105.0), 2 => answer(2, "s3", picked("o2"), final: false, at: 111.0) } } }
+
+  def snapshot(*commands, answers: self.answers, opts: options)
+    state = commands.reduce(Roost::Core::Room::State.start) do |present, (name, arguments)|
+      Roost::Core::Room::Commands.call(lesson, opts, present, name, (arguments || {}).transform_keys(&:to_s), 100.0).value
+    end
+    Roost::Core::Room::Snapshot.new(id: 1, title: "Birds", code: "ABC234", lesson: lesson, options: opts, state: state,
+                                    version: 1, seats: seats, answers: answers,
+                                    shown: { "s3" => { 1 => 100.0, 2 => 100.0, 3 => 100.0 } })
+  end
+
+  let(:asking) { [["begin"], ["jump", { slide: "s3" }]] }
+  let(:closed) { [*asking, ["close"]] }
+
+  it "shows one bird a seat: answered, writing, away" do
+    expect(described_class.screen(snapshot(*asking)).birds).to eq(%i[answered writing away])
+    expect(described_class.screen(snapshot(*closed)).birds).to eq(%i[answered answered away])
+  end
+
+  it "puts nothing on the class screen that the teacher has not put there" do
+    screen = described_class.screen(snapshot(*closed))
+    expect([screen.tally, screen.spot, screen.standings, screen.names]).to all(be_nil)
+    expect(screen.key).to be(false)
+  end
+
+  it "spotlights an answer without its name unless the name is asked for" do
+    plain = described_class.screen(snapshot(*closed, ["spotlight", { seat: 1, named: "0" }]))
+    named = described_class.screen(snapshot(*closed, ["spotlight", { seat: 1, named: "1" }]))
+    expect([plain.spot.name, named.spot.name]).to eq([nil, "Ada"])
+    expect(described_class.screen(snapshot(*closed, ["spotlight", { seat: 77 }])).spot).to be_nil
+  end
+
+  it "keeps names off the standings when the teacher wants it so" do
+    shown = [*closed, ["show", { what: "standings" }]]
+    expect(described_class.screen(snapshot(*shown)).standings.map(&:name)).to eq(%w[Ada Bo Cleo])
+    expect(described_class.screen(snapshot(*shown, opts: options(names_shown: false))).standings.map(&:name)).to all(be_nil)
+  end
+
+  it "gives a seat its result only with the key or the standings" do
+    own = ->(*commands) { described_class.seats(snapshot(*commands), [1]).keys.first.own }
+    expect(own.(*closed).status).to be_nil
+    expect(own.(*closed, ["show", { what: "results" }], ["show", { what: "key" }]).status).to eq(:right)
+    standing = described_class.seats(snapshot(*closed, ["show", { what: "standings" }]), [2]).keys.first.standing
+    expect([standing.rank, standing.points, standing.gap]).to eq([2, 0, 100])
+  end
+
+  it "makes one view for all seats that see the same" do
+    views = described_class.seats(snapshot(*asking, answers: {}), (1..1000).to_a)
+    expect(views.length).to eq(1)
+    expect(views.values.first.length).to eq(1000)
+  end
+
+  it "flags at the Desk what was not handed in when answers closed" do
+    entries = described_class.desk(snapshot(*closed)).entries
+    expect(entries.map { |entry| [entry.name, entry.unfinished, entry.writing] }).to eq([["Ada", false, false], ["Bo", true, false]])
+  end
+
+  it "ranks by points with the time counted from when the device got the question" do
+    rows = described_class.desk(snapshot(*closed)).standings
+    expect(rows.map { |row| [row.name, row.points] }).to eq([["Ada", 100], ["Bo", 0], ["Cleo", 0]])
+  end
+end
+
+RSpec.describe Roost::Core::Room::Outcome do
+  def outcome(answer, shown_at: 100.0, run: nil, prompt: game_choice)
+    described_class.of(slide: slide(prompt: prompt, heading: "one two three four five six seven eight nine ten eleven twelve " \
+                                                              "thirteen fourteen fifteen sixteen seventeen eighteen"),
+                       answer: answer, shown_at: shown_at, run: run, speed: 1/4r)
+  end
+
+  it "tells no answer from not reached" do
+    expect(outcome(nil).to_h).to include(status: :blank, mark: 0, points: 0)
+    expect(outcome(nil, shown_at: nil).to_h).to include(status: :not_reached, mark: nil, points: nil)
+  end
+
+  it "measures time from when the device was sent the prompt, and caps it at the limit" do
+    expect(outcome(answer(1, "s1", picked("o1"), at: 115.0)).to_h).to include(status: :right, points: 88, seconds: 15.0)
+    expect(outcome(answer(1, "s1", picked("o1"), at: 120.7)).to_h).to include(points: 75, seconds: 20)
+  end
+
+  it "keeps a late answer and gives it 0" do
+    expect(outcome(answer(1, "s1", picked("o1"), late: true, at: 125.0)).to_h).to include(status: :wrong, mark: 0, points: 0)
+  end
+
+  it "does not mark a poll" do
+    expect(outcome(answer(1, "s1", picked("o1"), at: 101.0), prompt: choice).to_h).to include(status: :given, mark: nil, points: nil)
+  end
+
+  it "marks anew when a key is corrected, as if it had been right from the start" do
+    given = answer(1, "s1", picked("o2"), at: 103.0)
+    expect([outcome(given).mark, outcome(given, prompt: game_choice(keys: ["o2"])).mark]).to eq([0, 1])
+  end
+end

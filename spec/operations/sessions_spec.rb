@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+RSpec.describe "Running a session" do
+  let(:account) { teacher }
+  let(:session) { kept_session(account) }
+
+  it "freezes the lesson: later edits never touch it" do
+    Roost::Operations::ChangeLesson.new.call(account, session.lesson_id) { |lesson| Roost::Core::Reading.ok(lesson.without_slide("s1")) }
+    expect(Roost::Store::Sessions.new.lesson(session.id).slides.length).to eq(5)
+  end
+
+  it "records every command with its time and author, and none that changed nothing" do
+    Roost::Operations::CommandSession.new.call(session.id, "begin", {}, account_id: account)
+    2.times { command(session, "next", from: "s1") }
+    events = Roost::Store::Sessions.new.events(session.id)
+    expect(events.map { |event| event.values_at(:command, :account_id) }).to eq([["begin", account], ["next", nil]])
+  end
+
+  it "moves one slide when two Desks send the same command at once" do
+    command(session, "begin")
+    at_once((1..8).to_a) { command(session, "next", from: "s1") }
+    expect(snapshot(session).state.slide_id).to eq("s2")
+  end
+
+  describe "joining" do
+    def join(code, name) = Roost::Operations::JoinSession.new.call(code, name)
+
+    it "takes a code in any case, and numbers a name that is taken" do
+      join(session.code.downcase.insert(3, " "), "Bo")
+      join(session.code, "bo")
+      expect(Roost::Store::Seats.new.names(session.id)).to eq(["Bo", "bo 2"])
+    end
+
+    it "gives each of thirty-five of one name a seat of its own" do
+      session
+      at_once((1..35).to_a) { join(session.code, "Bo") }
+      expect(Roost::Store::Seats.new.names(session.id).uniq.length).to eq(35)
+    end
+
+    it "says of a wrong code and of an ended one what to do" do
+      expect(join("ZZZ999", "Bo").reason).to eq("That code isn't open. Check the board, or ask your teacher.")
+      command(session, "end")
+      expect(join(session.code, "Bo").reason).to eq("That lesson has ended. Ask your teacher for a new code.")
+    end
+
+    it "knows a seat by its token only, and keeps no token" do
+      _seat, token = take_seat(session)
+      expect(Roost::Store::Seats.new.by_token("#{token[0..-2]}x")).to be_nil
+      expect(database[:seats].all.to_s).not_to include(token)
+    end
+  end
+
+  it "deletes a session that has ended and brings it back, but not one that runs" do
+    sessions = Roost::Store::Sessions.new
+    expect(sessions.mark_deleted(account, session.id, true)).to be(false)
+    command(session, "end")
+    expect(sessions.mark_deleted(account, session.id, true)).to be(true)
+    expect(sessions.all_of(account)).to be_empty
+    sessions.mark_deleted(account, session.id, false)
+    expect(sessions.all_of(account).map(&:id)).to eq([session.id])
+  end
+
+  describe "the practice class" do
+    let(:practice) { Roost::Operations::PracticeClass.new }
+
+    def open_since(seconds)
+      state = database[:sessions].where(id: session.id).get(:state).to_h
+      state["runs"][state["slide_id"]]["opened_at"] -= seconds
+      database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    end
+
+    it "sits down, is here, and answers each kind plausibly in its own time" do
+      expect(practice.invite(session, 24).value).to eq(24)
+      expect(snapshot(session).seats).to all(have_attributes(here: true, practice: true))
+      command(session, "begin")
+      { "s2" => 36, "s4" => 36, "s5" => 36 }.each do |slide_id, seconds|
+        command(session, "jump", slide: slide_id)
+        practice.carry_on(session.id)
+        expect(snapshot(session).given(slide_id).length).to be < 12
+        open_since(seconds)
+        practice.carry_on(session.id)
+        expect(snapshot(session).given(slide_id).length).to be > 15
+      end
+      before = database[:answers].count
+      practice.carry_on(session.id)
+      expect(database[:answers].count).to eq(before)
+    end
+
+    it "has at most thirty students" do
+      practice.invite(session, 24)
+      expect(practice.invite(session, 7).reason).to eq("A practice class has at most 30 students; 24 are here.")
+    end
+  end
+
+  it "loads the demo data once, the same each time" do
+    Roost::Operations::LoadDemo.new.call
+    marks = -> { Roost::Core::Analysis::Results.new(snapshot(Roost::Store::Sessions.new.find(1))).lines.map { |line| [line.seat.name, line.share, line.points] } }
+    first = marks.call
+    expect(first.length).to eq(24)
+    expect { Roost::Operations::LoadDemo.new.call }.not_to(change { database[:answers].count })
+    database.run("TRUNCATE #{Keeping::TABLES.join(', ')} RESTART IDENTITY CASCADE")
+    Roost::Operations::LoadDemo.new.call
+    expect(marks.call).to eq(first)
+  end
+end

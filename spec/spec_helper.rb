@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+ENV["ROOST_ENV"] = "test"
+$LOAD_PATH.unshift(File.expand_path("../lib", __dir__))
+require "roost"
+require "prop_check"
+Dir[File.join(__dir__, "support/*.rb")].sort.each { |file| require file }
+
+RSpec.configure do |config|
+  config.disable_monkey_patching!
+  config.order = :random
+  Kernel.srand config.seed
+  config.include Builders
+  config.include Keeping, file_path: %r{spec/(store|operations|web|live|browser)/}
+  config.include Rack::Test::Methods, file_path: %r{spec/web/}
+  config.include Classroom, file_path: %r{spec/browser/}
+  config.filter_run_when_matching :focus
+end

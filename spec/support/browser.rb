@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+require "capybara"
+require "selenium-webdriver"
+
+# Headless Chromium with Debian's ChromeDriver, for the browser specs and the pictures.
+module Browser
+  FLAGS = %w[--headless --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking
+             --disable-component-update --disable-sync --force-device-scale-factor=1 --hide-scrollbars].freeze
+  DESK = [1280, 800].freeze
+  PHONE = [390, 844].freeze
+
+  # @param size [Array(Integer, Integer)] of the page in CSS pixels
+  # @return [Selenium::WebDriver::Options]
+  def self.options(size = DESK)
+    Selenium::WebDriver::Chrome::Options.new(args: [*FLAGS, "--window-size=#{size.join(',')}"]).tap do |options|
+      options.binary = "/usr/bin/chromium"
+      # The window's own frame takes room, and a headless window is never narrower than
+      # 500 px; so the page's size is emulated.
+      options.add_emulation(device_metrics: { width: size[0], height: size[1], pixelRatio: 1, touch: size == PHONE })
+      options.add_option("goog:loggingPrefs", { browser: "ALL" })
+    end
+  end
+
+  def self.service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
+
+  def self.register
+    { chromium: DESK, chromium_phone: PHONE }.each do |name, size|
+      Capybara.register_driver(name) do |app|
+        Capybara::Selenium::Driver.new(app, browser: :chrome, options: options(size), service: service)
+      end
+    end
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+# Values of the core for specs, each with sensible parts.
+module Builders
+  def choice(id: "p1", texts: ["Grey heron", "Swallow", "Reed bunting", "Cuckoo"], **settings)
+    options = texts.each_with_index.map { |text, place| { "id" => "o#{place + 1}", "text" => text } }
+    Roost::Core::Prompts::Choice.new(id: id, settings: { "options" => options }.merge(settings.transform_keys(&:to_s)))
+  end
+
+  def writing(id: "p2", **settings)
+    Roost::Core::Prompts::Writing.new(id: id, settings: settings.transform_keys(&:to_s))
+  end
+
+  def sketch(id: "p3", **settings)
+    Roost::Core::Prompts::Sketch.new(id: id, settings: settings.transform_keys(&:to_s))
+  end
+
+  # A question played for points: 24 words in all, so reading is free for 10 s of 20.
+  def game_choice(id: "g1", **settings)
+    choice(id: id, keys: ["o1"], time_limit: 20, points: 100, **settings)
+  end
+
+  def slide(id = "s1", prompt: nil, heading: "Birds of the marsh", **parts)
+    Roost::Core::Slide.new(id: id, heading: heading, prompt: prompt, **parts)
+  end
+
+  # A slide to look at, a poll, a game question, a written question and a sketch.
+  def marsh_lesson
+    Roost::Core::Lesson.new(title: "Birds on the move", slides: [
+                              slide("s1", heading: "Dusk over the marsh", text: "Look **closely**."),
+                              slide("s2", heading: "Have you seen one?", prompt: choice(id: "p2", texts: %w[Yes No])),
+                              slide("s3", heading: "Why do swallows leave?", prompt: game_choice(id: "p3")),
+                              slide("s4", heading: "How do they know the way?", prompt: writing(id: "p4", size: "line")),
+                              slide("s5", heading: "Sketch a wing", prompt: sketch(id: "p5"))
+                            ])
+  end
+
+  def options(**changed)
+    Roost::Core::Room::Options.new(**Roost::Core::Room::Options::DEFAULTS, **changed).freeze
+  end
+
+  def answer(seat_id, slide_id, value, final: true, late: false, at: 0.0)
+    Roost::Core::Room::Answer.new(seat_id: seat_id, slide_id: slide_id, value: value, final: final, late: late,
+                                  received_at: at, arrival: seat_id).freeze
+  end
+
+  def picked(*ids) = { "options" => ids }
+end

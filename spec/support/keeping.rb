@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+require "argon2"
+require "rack/test"
+require "securerandom"
+require "vips"
+
+# Things that are kept: a clean database before each example, and a teacher with a
+# lesson and a session in it.
+module Keeping
+  TABLES = %i[session_events deliveries answers seats sessions lesson_revisions media lessons account_login_failures
+              account_lockouts account_password_reset_keys outbox_mails counters accounts].freeze
+
+  def self.included(group)
+    group.before { database.run("TRUNCATE #{TABLES.join(', ')} RESTART IDENTITY CASCADE") }
+  end
+
+  def database = Roost::Store::Database.connection
+
+  def teacher(email: "falk@heronsgate.example", password: "sallow marsh at dusk", name: "Ms Falk")
+    # Cheap hashes: the cost of argon2 is not what these specs are about.
+    hash = Argon2::Password.new(t_cost: 1, m_cost: 3, p_cost: 1).create(password)
+    Roost::Store::Accounts.new.create(email: email, name: name, password_hash: hash)
+  end
+
+  def kept_lesson(account_id, lesson = marsh_lesson) = Roost::Store::Lessons.new.create(account_id, lesson)
+
+  def kept_session(account_id, lesson = marsh_lesson, **opts)
+    form = options(**opts).to_document.transform_values { |value| value == true ? "1" : value }
+    Roost::Operations::StartSession.new.call(account_id, kept_lesson(account_id, lesson), form).value
+  end
+
+  def command(session, name, **arguments)
+    Roost::Operations::CommandSession.new.call(session.id, name, arguments.transform_keys(&:to_s))
+  end
+
+  # @return [Array(Hash, String)] the seat and its token
+  def take_seat(session, name = "Cleo")
+    token = Roost::Operations::JoinSession.new.call(session.code, name).value
+    [Roost::Store::Seats.new.by_token(token), token]
+  end
+
+  def message(slide, fields, final: true, save_no: 1, save_id: SecureRandom.uuid)
+    { "slide" => slide, "fields" => fields, "final" => final, "save_no" => save_no, "save_id" => save_id }
+  end
+
+  def save(session, seat, *args, **opts)
+    Roost::Operations::SaveAnswer.new.call(seat, Roost::Store::Sessions.new.lesson(session.id), message(*args, **opts))
+  end
+
+  # Runs the block for each item on as many threads as two web processes have.
+  def at_once(items, &block)
+    waiting = Queue.new
+    items.each_with_index { |item, place| waiting << [item, place] }
+    results = Array.new(items.length)
+    workers = Array.new(8) do
+      Thread.new do
+        loop do
+          item, place = waiting.pop(true)
+          results[place] = block.call(item)
+        rescue ThreadError
+          break
+        end
+      end
+    end
+    workers.each(&:join)
+    results
+  end
+
+  def snapshot(session)
+    Roost::Store::Rooms.new.snapshot(Roost::Store::Sessions.new.find(session.id))
+  end
+end
