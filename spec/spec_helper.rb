@@ -13,6 +13,7 @@ RSpec.configure do |config|
   config.include Builders
   config.include Keeping, file_path: %r{spec/(store|operations|web|live|browser)/}
   config.include Rack::Test::Methods, file_path: %r{spec/web/}
+  config.include Front, file_path: %r{spec/web/}
   config.include Classroom, file_path: %r{spec/browser/}
   config.filter_run_when_matching :focus
 end

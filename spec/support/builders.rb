@@ -35,7 +35,7 @@ module Builders
                             ])
   end
 
-  def options(**changed)
+  def room_options(**changed)
     Roost::Core::Room::Options.new(**Roost::Core::Room::Options::DEFAULTS, **changed).freeze
   end
 

@@ -1,4 +1,71 @@
 # frozen_string_literal: true
 
+require "axe-rspec"
+require "capybara/rspec"
+
+# A running Amber Roost with real windows: each name is a Chromium of its own, so
+# teacher, class screen and students never share a cookie.
 module Classroom
+  WINDOWS = {} # rubocop:disable Style/MutableConstant
+
+  def self.included(group)
+    group.after { WINDOWS.each_value(&:reset!) }
+  end
+
+  # The address of the running program; started when first asked for.
+  def self.server
+    @server ||= begin
+      Browser.register
+      Capybara.default_max_wait_time = 8
+      Capybara.run_server = false
+      Capybara.server = :puma, { Silent: true, Threads: "1:8", config_files: ["-"] }
+      engine = Roost::Web::Application.engine.start
+      at_exit { engine.stop }
+      app = Roost::Web::Application.build(engine)
+      Capybara::Server.new(app, host: "127.0.0.1").boot
+    end
+  end
+
+  # @param driver [Symbol] :chromium or :chromium_phone
+  # @return [Capybara::Session]
+  def window(name, driver = :chromium)
+    Capybara.app_host = @host || "http://#{Classroom.server.host}:#{Classroom.server.port}"
+    WINDOWS[[name, driver]] ||= Capybara::Session.new(driver, nil)
+  end
+
+  def sign_in_window(name = :teacher)
+    window(name).tap do |session|
+      session.visit "/sign-in"
+      session.fill_in "Email", with: "falk@heronsgate.example"
+      session.fill_in "Password", with: "sallow marsh at dusk"
+      session.click_button "Sign in"
+      session.find("h1", text: "Lessons")
+    end
+  end
+
+  def join_window(name, code, as:, driver: :chromium)
+    window(name, driver).tap do |session|
+      session.visit "/"
+      session.fill_in "Code on the board", with: code
+      session.fill_in "Your name", with: as
+      session.click_button "Join"
+      session.find(".seat-name", text: as)
+    end
+  end
+
+  # Every rule of axe but those about landmarks, which a fragment of a page can't keep.
+  def expect_accessible(session)
+    expect(session).to be_axe_clean.according_to(:wcag2a, :wcag2aa, :wcag21a, :wcag21aa)
+  end
+
+  def offline(session, lost)
+    session.driver.browser.execute_cdp("Network.enable")
+    session.driver.browser.execute_cdp("Network.emulateNetworkConditions", offline: lost, latency: 0,
+                                                                           downloadThroughput: -1, uploadThroughput: -1)
+  end
+
+  # What the browser complained of, apart from lines that were cut on purpose.
+  def complaints(session)
+    session.driver.browser.logs.get(:browser).map(&:message).grep_v(/net::ERR_|status of (?:422|503)/)
+  end
 end

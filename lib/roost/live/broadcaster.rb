@@ -53,6 +53,14 @@ module Roost
         end
       end
 
+      # Forgets every session but these: nobody here is looking at the others.
+      def keep_only(session_ids)
+        @lock.synchronize do
+          @mirrors.keep_if { |id, _mirror| session_ids.include?(id) }
+          @deadlines.keep_if { |id, _deadline| session_ids.include?(id) }
+        end
+      end
+
       # @return [Hash{Integer=>Float}] session id to the deadline of its open prompt
       def deadlines = @lock.synchronize { @deadlines.dup }
 
@@ -79,13 +87,14 @@ module Roost
 
       def broadcast(session_id, scopes, newcomers)
         streams = hub.streams.select { |stream| stream.about.session_id == session_id }
-        return forget(session_id) if streams.empty?
+        return if streams.empty?
 
-        snapshot = (@mirrors[session_id] ||= Mirror.new(session_id)).snapshot
+        mirror = @lock.synchronize { @mirrors[session_id] ||= Mirror.new(session_id) }
+        snapshot = mirror.snapshot
         return streams.each { |stream| hub.drop(stream) } unless snapshot
 
         @lock.synchronize { @deadlines[session_id] = snapshot.state.open? ? snapshot.state.run.deadline : nil }
-        now = @mirrors[session_id].record.now
+        now = mirror.record.now
         by_audience = streams.group_by { |stream| stream.about.audience }
         send_seats(snapshot, by_audience.fetch(:seat, []), scopes, newcomers, now)
         send_all(snapshot, by_audience.fetch(:screen, []), now) { Core::Room::Views.screen(snapshot) }
@@ -125,11 +134,6 @@ module Roost
           hub.write(stream, event)
           stream.sent = view
         end
-      end
-
-      def forget(session_id)
-        @mirrors.delete(session_id)
-        @lock.synchronize { @deadlines.delete(session_id) }
       end
 
       def event(snapshot, html) = "id: #{snapshot.version}\n#{html.gsub(/^/, 'data: ').chomp}\n\n"

@@ -72,10 +72,10 @@ module Roost
       end
 
       def announce_dirty
-        sessions = @lock.synchronize { @dirty.to_a.tap { @dirty.clear } }
-        sessions.each { |session_id| Bus.announce(session_id, :answers) }
+        dirty = @lock.synchronize { @dirty.to_a.tap { @dirty.clear } }
+        dirty.each { |session_id| Bus.announce(session_id, :answers) }
       rescue Sequel::DatabaseError
-        @lock.synchronize { @dirty.merge(sessions) }
+        @lock.synchronize { @dirty.merge(dirty) }
         raise
       end
 
@@ -109,11 +109,14 @@ module Roost
         keys = streams.select { |stream| stream.about.seat_id }.map { |stream| stream.about.key }
         Store::Seats.new.still_here(keys) if keys.any?
         each_session { |id| @broadcaster.notice(id, :sweep) }
+        @broadcaster.keep_only(sessions)
       end
 
       def renew = each_session { |id| @broadcaster.notice(id, :state) }
 
-      def each_session(&block) = @hub.streams.map { |stream| stream.about.session_id }.uniq.each(&block)
+      def sessions = @hub.streams.map { |stream| stream.about.session_id }.uniq
+
+      def each_session(&block) = sessions.each(&block)
     end
   end
 end

@@ -52,6 +52,18 @@ module Roost
         login_error_flash "That didn't work. Check the email and the password."
         no_matching_login_message "doesn't match an account here"
         invalid_password_message "isn't right"
+        login_does_not_meet_requirements_message { login_requirement_message }
+        login_not_valid_email_message "isn't a whole email address"
+        already_an_account_with_this_login_message "has an account here already: sign in instead"
+        password_does_not_meet_requirements_message { password_requirement_message }
+        password_too_short_message { "needs at least #{password_minimum_length} characters" }
+        login_page_title "Sign in"
+        create_account_page_title "Make an account"
+        reset_password_request_page_title "A new password"
+        reset_password_page_title "Choose a new password"
+        unlock_account_request_page_title "Account locked"
+        unlock_account_page_title "Unlock your account"
+        logout_page_title "Sign out"
         create_account_error_flash "The account couldn't be made. See below."
         create_account_notice_flash "Welcome to Amber Roost."
         require_login_error_flash "Sign in to go on."

@@ -31,10 +31,10 @@ end
 RSpec.describe Roost::Core::Analysis::Results do
   it "never mixes up no answer and not reached in averages" do
     lesson = Roost::Core::Lesson.new(title: "T", slides: [slide("s1", prompt: choice(keys: ["o1"]))])
-    state = Roost::Core::Room::Commands.call(lesson, options, Roost::Core::Room::State.start, "begin", {}, 10.0).value
+    state = Roost::Core::Room::Commands.call(lesson, room_options, Roost::Core::Room::State.start, "begin", {}, 10.0).value
     seats = (1..3).map { |id| Roost::Core::Room::Seat.new(id: id, name: "Student #{id}", here: true) }
     snapshot = Roost::Core::Room::Snapshot.new(
-      id: 1, title: "T", code: "ABC234", lesson: lesson, options: options, state: state, version: 1, seats: seats,
+      id: 1, title: "T", code: "ABC234", lesson: lesson, options: room_options, state: state, version: 1, seats: seats,
       answers: { "s1" => { 1 => answer(1, "s1", picked("o1"), at: 14.0) } }, shown: { "s1" => { 1 => 10.0, 2 => 10.0 } }
     )
     results = described_class.new(snapshot)

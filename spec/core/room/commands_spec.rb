@@ -2,7 +2,7 @@
 
 RSpec.describe Roost::Core::Room::Commands do
   let(:lesson) { marsh_lesson }
-  let(:opts) { options }
+  let(:opts) { room_options }
 
   def give(state, name, arguments = {}, now: 100.0)
     described_class.call(lesson, opts, state, name, arguments.transform_keys(&:to_s), now)
@@ -37,7 +37,7 @@ RSpec.describe Roost::Core::Room::Commands do
   end
 
   it "leaves opening to the teacher if she wants it so" do
-    state = described_class.call(lesson, options(opens_itself: false), after(["begin"]), "next", {}, 1.0).value
+    state = described_class.call(lesson, room_options(opens_itself: false), after(["begin"]), "next", {}, 1.0).value
     expect(state).not_to be_open
   end
 

@@ -5,7 +5,7 @@ RSpec.describe Roost::Core::Room::Views do
   let(:seats) { %w[Ada Bo Cleo].each_with_index.map { |name, i| Roost::Core::Room::Seat.new(id: i + 1, name: name, here: i < 2) } }
   let(:answers) { { "s3" => { 1 => answer(1, "s3", picked("o1"), at: 105.0), 2 => answer(2, "s3", picked("o2"), final: false, at: 111.0) } } }
 
-  def snapshot(*commands, answers: self.answers, opts: options)
+  def snapshot(*commands, answers: self.answers, opts: room_options)
     state = commands.reduce(Roost::Core::Room::State.start) do |present, (name, arguments)|
       Roost::Core::Room::Commands.call(lesson, opts, present, name, (arguments || {}).transform_keys(&:to_s), 100.0).value
     end
@@ -38,7 +38,7 @@ RSpec.describe Roost::Core::Room::Views do
   it "keeps names off the standings when the teacher wants it so" do
     shown = [*closed, ["show", { what: "standings" }]]
     expect(described_class.screen(snapshot(*shown)).standings.map(&:name)).to eq(%w[Ada Bo Cleo])
-    expect(described_class.screen(snapshot(*shown, opts: options(names_shown: false))).standings.map(&:name)).to all(be_nil)
+    expect(described_class.screen(snapshot(*shown, opts: room_options(names_shown: false))).standings.map(&:name)).to all(be_nil)
   end
 
   it "gives a seat its result only with the key or the standings" do

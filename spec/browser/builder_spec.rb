@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+require "tempfile"
+
+RSpec.describe "Preparing a lesson in the browser" do
+  let(:page) { sign_in_window }
+
+  let!(:account) { teacher }
+
+  def lesson = Roost::Store::Lessons.new.of(account).first.lesson
+
+  # Waits for something to be true of what is kept.
+  def eventually
+    80.times { return if yield || sleep(0.1).nil? }
+    expect(yield).to be_truthy
+  end
+
+  it "makes a lesson with each kind of question, saved as it goes, and undoes" do
+    page.fill_in "Title of a new lesson", with: "Nests"
+    page.click_button "Make a lesson"
+    page.fill_in "Heading", with: "Whose nest is this?"
+    expect(page).to have_css(".seat-frame h1", text: "Whose nest is this?")
+    page.click_button "Choice"
+    expect(page).to have_css(".problems", text: "Fewer than two options")
+    page.fill_in "Option A", with: "Reed warbler"
+    page.fill_in "Option B", with: "Grey heron"
+    page.all("button[aria-label^='Remove option']").last.click
+    page.find_button("Remove option C").click
+    expect(page).to have_no_field("Option C")
+    page.find("input[value=o1][name='prompt[keys][]']").click
+    page.fill_in "Time limit", with: "20"
+    page.find("label", text: "Points")
+    page.fill_in "Points", with: "100"
+    eventually { lesson.slides.first.prompt&.game? }
+    expect(page).to have_css(".thumb .tag", text: "choice · 20 s")
+    expect(lesson.slides.first.prompt.options.map(&:text)).to eq(["Reed warbler", "Grey heron"])
+    expect_accessible(page)
+
+    page.click_button "Add a slide"
+    expect(page).to have_css(".thumb", count: 2)
+    page.click_button "Sketch"
+    expect(page).to have_css(".seat-frame sketch-pad")
+    page.click_button "Writing"
+    page.choose "One line"
+    eventually { lesson.slides.last.prompt.line? }
+    page.click_button "Undo"
+    eventually { !lesson.slides.last.prompt.line? }
+    page.click_button "Move slide up"
+    expect(page).to have_css("li:first-child .thumb[aria-current]")
+    page.find(".thumb-do").click_button "Delete"
+    expect(page).to have_css(".note", text: "The slide is deleted.")
+    page.find(".note").click_button "Undo"
+    expect(page).to have_css(".thumb", count: 2)
+  end
+
+  it "takes in a picture and says what is wrong with one that isn't" do
+    kept_lesson(account)
+    page.click_link "Edit"
+    Tempfile.create(["bird", ".png"]) do |file|
+      file.write(Vips::Image.black(60, 40, bands: 3).write_to_buffer(".png"))
+      file.flush
+      page.attach_file "picture", file.path
+      expect(page).to have_css(".seat-frame .slide-picture")
+    end
+    Tempfile.create(["virus", ".png"]) do |file|
+      file.write("MZ#{'x' * 300}")
+      file.flush
+      page.attach_file "picture", file.path
+      expect(page).to have_css(".refusal", text: "is not a picture we can show")
+    end
+    expect(page).to have_css(".seat-frame .slide-picture")
+  end
+
+  it "never lets two windows overwrite each other, and keeps what was typed" do
+    kept_lesson(account)
+    page.click_link "Edit"
+    other = sign_in_window(:other)
+    other.click_link "Edit"
+    page.fill_in "Heading", with: "First"
+    eventually { lesson.slides.first.heading == "First" }
+    other.fill_in "Heading", with: "Second"
+    expect(other).to have_css(".refusal", text: "This slide was changed somewhere else.")
+    expect(other.find_field("Heading").value).to eq("Second")
+    expect(lesson.slides.first.heading).to eq("First")
+  end
+
+  it "keeps up with fast typing in several fields" do
+    kept_lesson(account)
+    page.click_link "Edit"
+    page.find_field("Heading").send_keys(" and its many birds")
+    page.find_field("Notes for you only").send_keys("Let them look first.")
+    page.find_field("Text").send_keys(" Then write.")
+    eventually { lesson.slides.first.text.end_with?("Then write.") }
+    expect(lesson.slides.first.heading).to end_with("and its many birds")
+    expect(lesson.slides.first.notes).to eq("Let them look first.")
+    expect(page).to have_no_css(".refusal")
+  end
+end

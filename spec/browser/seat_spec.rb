@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+RSpec.describe "A seat that loses nothing" do
+  let(:session) { kept_session(teacher) }
+  let(:seat) { join_window(:ada, session.code, as: "Ada") }
+  let(:field) { seat.find("input[name=text]") }
+
+  before do
+    session
+    seat
+    command(session, "begin")
+    command(session, "jump", slide: "s4")
+  end
+
+  def stored(slide_id = "s4") = snapshot(session).answers.fetch(slide_id, {}).values.first
+
+  # Waits for something to be true of what is kept.
+  def eventually(seconds = 8)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    sleep 0.1 until yield || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+    expect(yield).to be_truthy
+  end
+
+  it "brings a half-written sentence from a lost line to the Desk after the teacher has moved on" do
+    field.send_keys("They fol")
+    eventually { stored&.value == { "text" => "They fol" } }
+    offline(seat, true)
+    field.send_keys("low the river")
+    expect(seat).to have_css(".answer-state", text: "On this device, sending…")
+    command(session, "next")
+    state = database[:sessions].where(id: session.id).get(:state).to_h
+    state["runs"]["s4"]["closed_at"] -= 60
+    database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    offline(seat, false)
+    expect(seat).to have_css("h1", text: "Sketch a wing", wait: 10)
+    eventually { stored.value == { "text" => "They follow the river" } }
+    expect([stored.late, stored.final]).to eq([true, false])
+    desk = sign_in_window
+    desk.visit "/desk/#{session.id}"
+    desk.find(".sheet-row", text: "How do they know").click
+    expect(desk).to have_css(".entry", text: /Ada.*unfinished.*late.*They follow the river/m)
+  end
+
+  it "keeps what was typed through a reload, even before it was acknowledged" do
+    offline(seat, true)
+    field.send_keys("They follow the river")
+    expect(seat).to have_css(".answer-state", text: "On this device, sending…")
+    offline(seat, false)
+    seat.refresh
+    expect(seat.find("input[name=text]").value).to eq("They follow the river")
+    eventually { stored&.value == { "text" => "They follow the river" } }
+    expect(database[:answers].count).to eq(1)
+  end
+
+  it "makes one answer of a double tap" do
+    field.send_keys("Stars")
+    seat.find_button("Hand in").double_click
+    eventually { stored&.final }
+    sleep 0.5
+    expect(database[:answers].count).to eq(1)
+    expect(stored.value).to eq({ "text" => "Stars" })
+  end
+
+  it "keeps a half-typed answer and its focus while the teacher does other things" do
+    field.send_keys("They fol")
+    command(session, "add_time", seconds: 15)
+    expect(seat).to have_css(".timer-figure")
+    seat.send_keys("low")
+    expect(field.value).to eq("They follow")
+  end
+
+  it "hands in what was being written when answers close, and says so" do
+    field.send_keys("They follow the")
+    command(session, "close")
+    expect(seat).to have_css(".answer-state", text: "Answers are closed. ✓ What you had counts.")
+    eventually { stored&.value == { "text" => "They follow the" } && !stored.late }
+    expect(seat).to have_css("fieldset:disabled")
+  end
+
+  it "rests with eyes up and gives everything back" do
+    field.send_keys("Mid thought")
+    command(session, "eyes_up")
+    expect(seat).to have_css("h1", text: "Eyes up")
+    command(session, "eyes_down")
+    expect(seat).to have_css("input[name=text]")
+    expect(field.value).to eq("Mid thought")
+  end
+
+  it "follows the teacher and shows an earlier answer again on going back" do
+    field.send_keys("Stars")
+    seat.click_button "Hand in"
+    expect(seat).to have_css(".answer-state", text: "✓ Handed in")
+    command(session, "next")
+    expect(seat).to have_css(".sheet")
+    command(session, "back")
+    expect(seat.find_field("text", disabled: true).value).to eq("Stars")
+    expect(seat).to have_css(".answer-state", text: "Answers are closed. ✓ Handed in.")
+  end
+
+  it "is offered back on the front door of the device" do
+    seat.visit "/"
+    seat.click_link "Back to Birds on the move as Ada"
+    expect(seat).to have_css("h1", text: "How do they know the way?")
+  end
+
+  it "is away at the Desk once its window is gone" do
+    desk = sign_in_window
+    desk.visit "/desk/#{session.id}"
+    expect(desk).to have_css(".perch.is-here", text: "Ada")
+    seat.visit "about:blank"
+    expect(desk).to have_css(".perch.is-away", text: "Ada")
+  end
+
+  it "comes in under 150 kB over the wire, fonts included" do
+    bytes = seat.evaluate_script(<<~JS)
+      [...performance.getEntriesByType("navigation"), ...performance.getEntriesByType("resource")]
+        .filter(entry => !entry.name.includes("/media/") && !entry.name.includes("/stream/"))
+        .reduce((sum, entry) => sum + entry.encodedBodySize, 0)
+    JS
+    expect(bytes).to be_between(60_000, 150_000)
+  end
+end

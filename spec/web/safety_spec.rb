@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+RSpec.describe "Safety at the edge" do
+  let(:account) { teacher }
+
+  it "sends a strict policy with every page and allows no inline script" do
+    ["/", "/sign-in", "/nowhere", "/assets/none.js"].each do |path|
+      get path
+      expect(last_response.headers["content-security-policy"]).to include("default-src 'none'", "script-src 'self';")
+      expect(last_response.headers).to include("x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer")
+      expect(last_response.body).not_to match(/<script(?![^>]*src=)/)
+    end
+  end
+
+  it "asks who you are on every teacher's page" do
+    %w[/lessons /lessons/1 /desk/1 /results /results/1].each do |path|
+      get path
+      expect(last_response.headers["location"]).to end_with("/sign-in")
+    end
+  end
+
+  it "does not find what belongs to another teacher" do
+    session = kept_session(account)
+    seat = take_seat(session).first
+    command(session, "begin")
+    command(session, "end")
+    teacher(email: "rowe@heronsgate.example", name: "Mr Rowe")
+    sign_in("rowe@heronsgate.example")
+    lesson = session.lesson_id
+    ["/lessons/#{lesson}", "/lessons/#{lesson}/start", "/desk/#{session.id}", "/desk/#{session.id}/screen", "/results/#{session.id}",
+     "/results/#{session.id}/questions", "/results/#{session.id}/students/#{seat[:id]}", "/results/#{session.id}/results.csv",
+     "/stream/desk/#{session.id}", "/lessons/abc", "/results/999"].each { |path| expect([path, get(path).status]).to eq([path, 404]) }
+    ["/lessons/#{lesson}/title", "/lessons/#{lesson}/slides/s1", "/lessons/#{lesson}/delete", "/lessons/#{lesson}/undo",
+     "/desk/#{session.id}/commands", "/results/#{session.id}/delete"].each do |path|
+      expect([path, post_form(path, title: "Mine", command: "next", rev: 1).status]).to eq([path, 404])
+    end
+    expect(Roost::Store::Lessons.new.find(account, lesson).revision).to eq(1)
+  end
+
+  it "refuses a form without its token" do
+    account
+    sign_in
+    post "/lessons", { "title" => "From elsewhere" }
+    expect(last_response.status).to eq(403)
+    expect(database[:lessons].count).to eq(0)
+  end
+
+  it "knows no seat by a guessed token" do
+    kept_session(account)
+    get "/seat/AAAAAAAAAAAAAAAAAAAAAA"
+    expect(last_response.status).to eq(404)
+    expect(get("/stream/seat/AAAAAAAAAAAAAAAAAAAAAA").status).to eq(404)
+    expect(post("/answers/AAAAAAAAAAAAAAAAAAAAAA/answers", "{}").status).to eq(404)
+  end
+
+  it "cleans script out of names, headings and Markdown" do
+    lesson = Roost::Core::Lesson.new(title: "<script>alert(1)</script>", slides: [
+                                       slide("s1", heading: "<img src=x onerror=alert(1)>").with(
+                                         text: "**bold** <script>alert(2)</script> [x](javascript:alert(3)) <b onclick=alert(4)>b</b>"
+                                       )
+                                     ])
+    session = kept_session(account, lesson)
+    _seat, token = take_seat(session, "<script>alert(5)</script>")
+    command(session, "begin")
+    get "/seat/#{token}"
+    expect(last_response.body).to include("<strong>bold</strong>", "&lt;script&gt;alert(5)")
+    expect(last_response.body).not_to match(/<script>|<img src=x|javascript:|onclick/)
+  end
+
+  describe "answers" do
+    let(:session) { kept_session(account) }
+    let(:seat_token) { take_seat(session).last }
+
+    before do
+      command(session, "begin")
+      command(session, "jump", slide: "s4")
+    end
+
+    def send_answer(body) = post("/answers/#{seat_token}/answers", body)
+
+    it "acknowledges one, and refuses bad input with one sentence each" do
+      expect(JSON.parse(send_answer(JSON.generate(message("s4", { "text" => ["the stars"] }))).body)["state"]).to eq("final")
+      ["", "{", "[]", "null", "[" * 50, JSON.generate(message("s4", { "text" => ["x" * 900_000] })),
+       JSON.generate(message("s4", { "text" => [["x"]] })), "\xFF\xFE"].each do |body|
+        reply = send_answer(body)
+        expect([body[0, 20], reply.status]).to eq([body[0, 20], reply.status]).and(satisfy { reply.status.between?(400, 422) })
+        expect(JSON.parse(reply.body)["message"]).to be_a(String)
+      end
+      expect(send_answer("x" * 2_000_000).status).to eq(413)
+      expect(database[:answers].count).to eq(1)
+    end
+  end
+
+  describe "joining from one address" do
+    let(:session) { kept_session(account) }
+
+    def join(code, name, address: "10.1.1.7") = post("/join", { "code" => code, "name" => name }, "REMOTE_ADDR" => address)
+
+    it "turns away a hundred wrong codes, while a class of 35 behind it joins without trouble" do
+      wrong = Array.new(100) { |number| join("ZZZ#{format('%03d', number).tr('0125678', 'ACDEFGH')}", "Imp").status }
+      expect(wrong.count(429)).to be >= 75
+      expect(last_response.body).to include("Too many wrong codes from here.")
+      # The teacher started the session from the same address, so its code stays good there.
+      Roost::Web::FrontDoor.trust("10.1.1.7", session.code)
+      statuses = Array.new(35) { |number| join(session.code, "Student #{number}").status }
+      expect(statuses).to all(eq(303))
+      other = kept_session(account, may_change: false)
+      expect(join(other.code, "Imp").status).to eq(429)
+      expect(join(other.code, "Bo", address: "10.1.1.8").status).to eq(303)
+    end
+
+    it "says what to do about a wrong code and keeps what was typed" do
+      join("ABC 999", "Bo")
+      expect(last_response.body).to include("Check the board, or ask your teacher.", 'value="ABC 999"', 'value="Bo"')
+      join(session.code, " ")
+      expect(last_response.body).to include("Type your name")
+    end
+  end
+end
