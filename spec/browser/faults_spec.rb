@@ -1,0 +1,111 @@
+# frozen_string_literal: true
+
+require "net/http"
+
+# The program as it is run in earnest: its own process with two workers.
+RSpec.describe "Faults in the middle of a lesson" do
+  before(:all) do
+    socket = TCPServer.new("127.0.0.1", 0)
+    port = socket.addr[1]
+    socket.close
+    @host = "http://127.0.0.1:#{port}"
+    Classroom.server # the drivers
+    @puma = spawn({ "ROOST_ENV" => "test", "ROOST_PORT" => port.to_s, "ROOST_WORKERS" => "2" },
+                  "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", chdir: Roost::Settings::ROOT, out: File::NULL, err: File::NULL)
+    100.times { break if answering? || sleep(0.2).nil? }
+  end
+
+  after(:all) do
+    Process.kill(:TERM, @puma)
+    Process.wait(@puma)
+  end
+
+  let!(:session) { kept_session(teacher) }
+  let(:windows) do
+    desk = sign_in_window.tap { |each| each.visit "/desk/#{session.id}" }
+    [desk, join_window(:ada, session.code, as: "Ada"), join_window(:bo, session.code, as: "Bo")]
+  end
+
+  def answering?
+    Net::HTTP.get_response(URI("#{@host}/")).is_a?(Net::HTTPOK)
+  rescue SystemCallError
+    false
+  end
+
+  def workers = `pgrep -P #{@puma}`.split.map(&:to_i)
+
+  # Ten devices that keep saving, each until it is acknowledged, as the real ones do.
+  # @return [Hash{String=>Integer}] token to the number of the last acknowledged save
+  def pump(tokens, seconds)
+    ending = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    tokens.map do |token|
+      Thread.new do
+        number = 0
+        while Process.clock_gettime(Process::CLOCK_MONOTONIC) < ending
+          number += 1 if acknowledged?(token, number + 1)
+          sleep 0.02
+        end
+        [token, number]
+      end
+    end.to_h(&:value)
+  end
+
+  def acknowledged?(token, number)
+    body = JSON.generate(message("s4", { "text" => ["save #{number}"] }, final: false, save_no: number, save_id: uuid(token, number)))
+    reply = Net::HTTP.post(URI("#{@host}/answers/#{token}/answers"), body, "content-type" => "application/json")
+    reply.is_a?(Net::HTTPOK)
+  rescue SystemCallError, IOError, Timeout::Error
+    false
+  end
+
+  def uuid(token, number)
+    key = Digest::SHA256.hexdigest("#{token}#{number}")
+    [key[0, 8], key[8, 4], key[12, 4], key[16, 4], key[20, 12]].join("-")
+  end
+
+  def expect_kept(acknowledged)
+    acknowledged.each do |token, number|
+      seat = Roost::Store::Seats.new.by_token(token)
+      kept = Roost::Store::Answers.new.value(session.id, "s4", seat[:id])["text"]
+      expect(kept.delete_prefix("save ").to_i).to be >= number
+    end
+    expect(acknowledged.values).to all(be > 10)
+  end
+
+  it "goes on within 5 s when a worker is killed, and loses no acknowledged answer" do
+    windows
+    command(session, "begin")
+    command(session, "jump", slide: "s4")
+    windows.drop(1).each { |seat| expect(seat).to have_css("input[name=text]") }
+    tokens = Array.new(10) { |number| take_seat(session, "Student #{number}").last }
+    pumping = Thread.new { pump(tokens, 8) }
+    [0, 1].each do |turn|
+      sleep 1
+      Process.kill(:KILL, workers[turn])
+      command(session, turn.zero? ? "jump" : "back", slide: "s5")
+      heading = turn.zero? ? "Sketch a wing" : "How do they know the way?"
+      windows.each { |each| expect(each).to have_css("h1", text: heading, wait: 5) }
+    end
+    windows[1].find_field("text", disabled: :all)
+    expect_kept(pumping.value)
+  end
+
+  it "shows the present state within 15 s of a restarted database's return" do
+    windows
+    command(session, "begin")
+    command(session, "jump", slide: "s4")
+    windows[1].find("input[name=text]").send_keys("By the")
+    tokens = Array.new(10) { |number| take_seat(session, "Student #{number}").last }
+    pumping = Thread.new { pump(tokens, 10) }
+    sleep 1
+    Roost::Store::Cluster.new(Roost.settings).restart
+    Roost::Store::Database.disconnect
+    windows[1].find("input[name=text]").send_keys(" stars")
+    expect_kept(pumping.value)
+    command(session, "next")
+    windows.each { |each| expect(each).to have_css("h1", text: "Sketch a wing", wait: 15) }
+    expect(windows[0]).to have_css(".perch:not(.is-away)", text: "Ada", wait: 15)
+    texts = database[:answers].where(slide_id: "s4").select_map(:value).map { |value| value["text"] }
+    expect(texts).to include("By the stars")
+  end
+end
