@@ -3,6 +3,7 @@
 require "fileutils"
 require "securerandom"
 
+# Amber Roost (see lib/roost.rb).
 module Roost
   # The one place that reads the environment. Everything that may differ
   # between machines is a method here, with the value used when nothing is set.

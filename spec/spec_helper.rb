@@ -4,7 +4,7 @@ ENV["ROOST_ENV"] = "test"
 $LOAD_PATH.unshift(File.expand_path("../lib", __dir__))
 require "roost"
 require "prop_check"
-Dir[File.join(__dir__, "support/*.rb")].sort.each { |file| require file }
+Dir[File.join(__dir__, "support/*.rb")].each { |file| require file }
 
 RSpec.configure do |config|
   config.disable_monkey_patching!

@@ -11,8 +11,8 @@ Sequel.migration do
       column :created_at, "timestamptz", null: false, default: Sequel.lit("now()")
       column :updated_at, "timestamptz", null: false, default: Sequel.lit("now()")
       column :deleted_at, "timestamptz"
-      index [:account_id, :updated_at]
-      constraint(:lessons_revision_positive) { revision > 0 }
+      index %i[account_id updated_at]
+      constraint(:lessons_revision_positive) { revision > 0 } # rubocop:disable Style/NumericPredicate
     end
 
     create_table(:lesson_revisions) do
@@ -22,7 +22,7 @@ Sequel.migration do
       Integer :restored_from
       foreign_key :account_id, :accounts, type: :Bignum, on_delete: :set_null
       column :created_at, "timestamptz", null: false, default: Sequel.lit("now()")
-      primary_key [:lesson_id, :number]
+      primary_key %i[lesson_id number]
     end
 
     create_table(:media) do

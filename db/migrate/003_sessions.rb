@@ -20,7 +20,7 @@ Sequel.migration do
       column :created_at, "timestamptz", null: false, default: Sequel.lit("now()")
       column :ended_at, "timestamptz"
       column :deleted_at, "timestamptz"
-      index [:account_id, :created_at]
+      index %i[account_id created_at]
       index :code, unique: true, where: { ended_at: nil }, name: :sessions_open_code_unique
       index :code, name: :sessions_code
     end
@@ -34,7 +34,7 @@ Sequel.migration do
       column :joined_at, "timestamptz", null: false, default: Sequel.lit("now()")
       String :stream_key
       column :seen_at, "timestamptz"
-      unique [:session_id, :id]
+      unique %i[session_id id]
       index [:session_id, Sequel.function(:lower, :name)], unique: true, name: :seats_name_unique
     end
 
@@ -53,9 +53,9 @@ Sequel.migration do
       column :save_id, :uuid, null: false
       column :received_at, "timestamptz", null: false
       Bignum :seq, null: false, default: Sequel.lit("nextval('answers_seq')")
-      foreign_key [:session_id, :seat_id], :seats, key: [:session_id, :id], on_delete: :cascade
-      unique [:seat_id, :slide_id, :attempt]
-      index [:session_id, :seq]
+      foreign_key %i[session_id seat_id], :seats, key: %i[session_id id], on_delete: :cascade
+      unique %i[seat_id slide_id attempt]
+      index %i[session_id seq]
     end
 
     create_table(:deliveries) do
@@ -63,8 +63,8 @@ Sequel.migration do
       Bignum :seat_id, null: false
       String :slide_id, null: false
       column :sent_at, "timestamptz", null: false, default: Sequel.lit("clock_timestamp()")
-      primary_key [:seat_id, :slide_id]
-      foreign_key [:session_id, :seat_id], :seats, key: [:session_id, :id], on_delete: :cascade
+      primary_key %i[seat_id slide_id]
+      foreign_key %i[session_id seat_id], :seats, key: %i[session_id id], on_delete: :cascade
       index :session_id
     end
 
@@ -75,7 +75,7 @@ Sequel.migration do
       column :arguments, :jsonb, null: false
       foreign_key :account_id, :accounts, type: :Bignum, on_delete: :set_null
       column :at, "timestamptz", null: false, default: Sequel.lit("clock_timestamp()")
-      primary_key [:session_id, :version]
+      primary_key %i[session_id version]
     end
   end
 

@@ -64,7 +64,7 @@ RSpec.describe "Preparing a lesson in the browser" do
       expect(page).to have_css(".seat-frame .slide-picture")
     end
     Tempfile.create(["virus", ".png"]) do |file|
-      file.write("MZ#{'x' * 300}")
+      file.write("MZ#{"x" * 300}")
       file.flush
       page.attach_file "picture", file.path
       expect(page).to have_css(".refusal", text: "is not a picture we can show")

@@ -51,7 +51,8 @@ RSpec.describe "Faults in the middle of a lesson" do
   end
 
   def acknowledged?(token, number)
-    body = JSON.generate(message("s4", { "text" => ["save #{number}"] }, final: false, save_no: number, save_id: uuid(token, number)))
+    body = JSON.generate(message("s4", { "text" => ["save #{number}"] }, final: false, save_no: number,
+                                                                         save_id: uuid(token, number)))
     reply = Net::HTTP.post(URI("#{@host}/answers/#{token}/answers"), body, "content-type" => "application/json")
     reply.is_a?(Net::HTTPOK)
   rescue SystemCallError, IOError, Timeout::Error

@@ -141,7 +141,11 @@ RSpec.describe "A whole lesson in four windows" do
       other = sign_in_window(:other).tap { |each| each.visit "/desk/#{session.id}" }
       other.find_button("Next slide →")
       desk.find_button("Next slide →")
-      [desk, other].map { |each| Thread.new { each.execute_script("document.querySelector('[data-key=ArrowRight]').click()") } }.each(&:join)
+      [desk, other].map do |each|
+        Thread.new do
+          each.execute_script("document.querySelector('[data-key=ArrowRight]').click()")
+        end
+      end.each(&:join)
       expect(other).to have_css("[aria-current=step]", text: "Have you seen one?")
       sleep 0.3
       expect(place).to eq(1)
@@ -167,7 +171,7 @@ RSpec.describe "A whole lesson in four windows" do
       desk.find(".sheet-row", text: "Sketch a wing").click
       expect(desk).to have_css("[aria-current=step]", text: "Sketch a wing")
       expect(desk).to have_button("Next slide →", disabled: true)
-      desk.execute_script("document.querySelector('[data-key=ArrowRight]').disabled = false; document.querySelector('[data-key=ArrowRight]').click()")
+      desk.execute_script("const next = document.querySelector('[data-key=ArrowRight]'); next.disabled = false; next.click()")
       expect(desk).to have_css("#desk-refusal", text: "That was the last slide.")
     end
 

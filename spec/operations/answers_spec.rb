@@ -46,8 +46,9 @@ RSpec.describe "Answering" do
 
     it "refuses foreign options, oversized text and nonsense, and changes nothing" do
       save(session, seat, "s4", { "text" => ["kept"] })
-      bad = [message("s4", { "text" => ["x" * 2_000_000] }, save_no: 2), message("zz", {}, save_no: 2), message("s1", {}, save_no: 2),
-             message("s4", { "text" => ["y"] }, save_no: "2"), message("s4", { "text" => ["y"] }, save_no: 2, save_id: "1"), "x", nil]
+      bad = [message("s4", { "text" => ["x" * 2_000_000] }, save_no: 2), message("zz", {}, save_no: 2),
+             message("s1", {}, save_no: 2), message("s4", { "text" => ["y"] }, save_no: "2"),
+             message("s4", { "text" => ["y"] }, save_no: 2, save_id: "1"), "x", nil]
       replies = bad.map { |each| Roost::Operations::SaveAnswer.new.call(seat, marsh_lesson, each) }
       expect(replies.map(&:state)).to all(eq("refused"))
       expect(replies.map(&:message)).to all(be_a(String))
@@ -88,7 +89,8 @@ RSpec.describe "Answering" do
     it "lets late text complete a draft, and never replaces what was handed in" do
       save(session, seat, "s4", { "text" => ["They fol"] }, final: false)
       closed_since(30)
-      expect(save(session, seat, "s4", { "text" => ["They follow the river"] }, final: false, save_no: 2).state).to eq("late")
+      expect(save(session, seat, "s4", { "text" => ["They follow the river"] }, final: false,
+                                                                                save_no: 2).state).to eq("late")
       expect(stored("s4").value).to eq({ "text" => "They follow the river" })
       other = take_seat(session, "Bo").first
       command(session, "open")

@@ -13,7 +13,7 @@ module Browser
   # @param size [Array(Integer, Integer)] of the page in CSS pixels
   # @return [Selenium::WebDriver::Options]
   def self.options(size = DESK)
-    Selenium::WebDriver::Chrome::Options.new(args: [*FLAGS, "--window-size=#{size.join(',')}"]).tap do |options|
+    Selenium::WebDriver::Chrome::Options.new(args: [*FLAGS, "--window-size=#{size.join(",")}"]).tap do |options|
       options.binary = "/usr/bin/chromium"
       # The window's own frame takes room, and a headless window is never narrower than
       # 500 px; so the page's size is emulated.

@@ -8,7 +8,9 @@ module Front
 
   def app = APP
 
-  def token = last_response.body[/name="authenticity_token" value="([^"]+)"/, 1] || last_response.body[/X-CSRF-Token":"([^"]+)"/, 1]
+  def token
+    last_response.body[/name="authenticity_token" value="([^"]+)"/, 1] || last_response.body[/X-CSRF-Token":"([^"]+)"/, 1]
+  end
 
   def post_form(path, **fields)
     post path, fields.transform_keys(&:to_s).merge("authenticity_token" => @token ||= token)

@@ -16,7 +16,7 @@ module Keeping
   end
 
   # Ids go on counting, as they do in life: a running program remembers sessions by id.
-  def empty_tables = database.run("TRUNCATE #{TABLES.join(', ')} CASCADE")
+  def empty_tables = database.run("TRUNCATE #{TABLES.join(", ")} CASCADE")
 
   def database = Roost::Store::Database.connection
 

@@ -30,7 +30,7 @@ RSpec.describe "Teachers' accounts" do
     get "/forgotten"
     post_form "/forgotten", email: "falk@heronsgate.example"
     get "/outbox"
-    link = last_response.body[/href="[^"]*(\/new-password\?key=[^"]+)"/, 1]
+    link = last_response.body[%r{href="[^"]*(/new-password\?key=[^"]+)"}, 1]
     get link
     follow_redirect! if last_response.redirect?
     @token = token
@@ -49,7 +49,7 @@ RSpec.describe "Teachers' accounts" do
     @token = token
     post_form "/unlock-request", email: "falk@heronsgate.example"
     get "/outbox"
-    get last_response.body[/href="[^"]*(\/unlock\?key=[^"]+)"/, 1]
+    get last_response.body[%r{href="[^"]*(/unlock\?key=[^"]+)"}, 1]
     follow_redirect! if last_response.redirect?
     @token = token
     post_form "/unlock"
@@ -60,7 +60,9 @@ RSpec.describe "Teachers' accounts" do
   it "holds back guessing from one address" do
     teacher
     get "/sign-in"
-    statuses = Array.new(40) { |number| post_form("/sign-in", email: "x#{number}@heronsgate.example", password: "guess").status }
+    statuses = Array.new(40) do |number|
+      post_form("/sign-in", email: "x#{number}@heronsgate.example", password: "guess").status
+    end
     expect(statuses.last).to eq(429)
   end
 

@@ -16,7 +16,8 @@ RSpec.describe "The builder's saves" do
   end
 
   it "saves a slide with its question and answers with the builder's parts" do
-    save("/slides/s2", rev: 1, heading: "Seen one?", text: "", notes: "wait", prompt: { option_ids: %w[o1 o2], option_texts: %w[Yes No], keys: ["o1"] })
+    save("/slides/s2", rev: 1, heading: "Seen one?", text: "", notes: "wait",
+                       prompt: { option_ids: %w[o1 o2], option_texts: %w[Yes No], keys: ["o1"] })
     expect(last_response.body).to include("Seen one?", "Saved ")
     expect(lesson.slide("s2").prompt).to be_keyed
     expect(lesson.slide("s2").notes).to eq("wait")
@@ -39,7 +40,8 @@ RSpec.describe "The builder's saves" do
   end
 
   it "takes in a picture, and refuses what only says it is one" do
-    png = Rack::Test::UploadedFile.new(StringIO.new(Vips::Image.black(8, 6).write_to_buffer(".png")), "image/png", original_filename: "a.png")
+    png = Rack::Test::UploadedFile.new(StringIO.new(Vips::Image.black(8, 6).write_to_buffer(".png")), "image/png",
+                                       original_filename: "a.png")
     save("/slides/s1/picture", rev: 1, picture: png)
     get Roost::Web::Fragments.new.media(lesson.slide("s1").picture.file)
     expect(last_response.headers["content-type"]).to start_with("image/")
@@ -73,7 +75,8 @@ RSpec.describe "The builder's saves" do
   end
 
   it "gives the results of a session as a sheet that runs no formulas" do
-    session = Roost::Operations::StartSession.new.call(account, id, { "title" => "Birds", "class_name" => "7K", "opens_itself" => "1" }).value
+    session = Roost::Operations::StartSession.new.call(account, id,
+                                                       { "title" => "Birds", "class_name" => "7K", "opens_itself" => "1" }).value
     seat = take_seat(session, "=Bo").first
     command(session, "begin")
     command(session, "jump", slide: "s4")
@@ -82,7 +85,7 @@ RSpec.describe "The builder's saves" do
     get "/results/#{session.id}/results.csv"
     rows = CSV.parse(last_response.body.delete_prefix("\uFEFF"), headers: true)
     expect(rows.length).to eq(1)
-    expect(rows.first.to_h).to include("Student" => "'=Bo", "Question" => "How do they know the way?", "Answer" => "'=1+1, \"so\"",
-                                       "Outcome" => "given", "Class" => "7K")
+    expect(rows.first.to_h).to include("Student" => "'=Bo", "Question" => "How do they know the way?",
+                                       "Answer" => "'=1+1, \"so\"", "Outcome" => "given", "Class" => "7K")
   end
 end

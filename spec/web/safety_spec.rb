@@ -27,9 +27,13 @@ RSpec.describe "Safety at the edge" do
     teacher(email: "rowe@heronsgate.example", name: "Mr Rowe")
     sign_in("rowe@heronsgate.example")
     lesson = session.lesson_id
-    ["/lessons/#{lesson}", "/lessons/#{lesson}/start", "/desk/#{session.id}", "/desk/#{session.id}/screen", "/results/#{session.id}",
-     "/results/#{session.id}/questions", "/results/#{session.id}/students/#{seat[:id]}", "/results/#{session.id}/results.csv",
-     "/stream/desk/#{session.id}", "/lessons/abc", "/results/999"].each { |path| expect([path, get(path).status]).to eq([path, 404]) }
+    ["/lessons/#{lesson}", "/lessons/#{lesson}/start", "/desk/#{session.id}", "/desk/#{session.id}/screen",
+     "/results/#{session.id}", "/results/#{session.id}/questions", "/results/#{session.id}/students/#{seat[:id]}",
+     "/results/#{session.id}/results.csv",
+     "/stream/desk/#{session.id}", "/lessons/abc", "/results/999"].each do |path|
+      expect([path,
+              get(path).status]).to eq([path, 404])
+    end
     ["/lessons/#{lesson}/title", "/lessons/#{lesson}/slides/s1", "/lessons/#{lesson}/delete", "/lessons/#{lesson}/undo",
      "/desk/#{session.id}/commands", "/results/#{session.id}/delete"].each do |path|
       expect([path, post_form(path, title: "Mine", command: "next", rev: 1).status]).to eq([path, 404])
@@ -54,11 +58,9 @@ RSpec.describe "Safety at the edge" do
   end
 
   it "cleans script out of names, headings and Markdown" do
-    lesson = Roost::Core::Lesson.new(title: "<script>alert(1)</script>", slides: [
-                                       slide("s1", heading: "<img src=x onerror=alert(1)>").with(
-                                         text: "**bold** <script>alert(2)</script> [x](javascript:alert(3)) <b onclick=alert(4)>b</b>"
-                                       )
-                                     ])
+    text = "**bold** <script>alert(2)</script> [x](javascript:alert(3)) <b onclick=alert(4)>b</b>"
+    bad = slide("s1", heading: "<img src=x onerror=alert(1)>", text: text)
+    lesson = Roost::Core::Lesson.new(title: "<script>alert(1)</script>", slides: [bad])
     session = kept_session(account, lesson)
     _seat, token = take_seat(session, "<script>alert(5)</script>")
     command(session, "begin")
@@ -83,7 +85,9 @@ RSpec.describe "Safety at the edge" do
       ["", "{", "[]", "null", "[" * 50, JSON.generate(message("s4", { "text" => ["x" * 900_000] })),
        JSON.generate(message("s4", { "text" => [["x"]] })), "\xFF\xFE"].each do |body|
         reply = send_answer(body)
-        expect([body[0, 20], reply.status]).to eq([body[0, 20], reply.status]).and(satisfy { reply.status.between?(400, 422) })
+        expect([body[0, 20], reply.status]).to eq([body[0, 20], reply.status]).and(satisfy {
+          reply.status.between?(400, 422)
+        })
         expect(JSON.parse(reply.body)["message"]).to be_a(String)
       end
       expect(send_answer("x" * 2_000_000).status).to eq(413)
@@ -97,7 +101,7 @@ RSpec.describe "Safety at the edge" do
     def join(code, name, address: "10.1.1.7") = post("/join", { "code" => code, "name" => name }, "REMOTE_ADDR" => address)
 
     it "turns away a hundred wrong codes, while a class of 35 behind it joins without trouble" do
-      wrong = Array.new(100) { |number| join("ZZZ#{format('%03d', number).tr('0125678', 'ACDEFGH')}", "Imp").status }
+      wrong = Array.new(100) { |number| join("ZZZ#{format("%03d", number).tr("0125678", "ACDEFGH")}", "Imp").status }
       expect(wrong.count(429)).to be >= 75
       expect(last_response.body).to include("Too many wrong codes from here.")
       # The teacher started the session from the same address, so its code stays good there.

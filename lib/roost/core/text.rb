@@ -31,7 +31,7 @@ module Roost
       def self.words(text) = text.to_s.scan(/[[:alnum:]][[:alnum:]'’-]*/).length
 
       def self.too_long(what, limit)
-        Reading.refused("#{what} is too long: #{limit.to_s.reverse.scan(/\d{1,3}/).join(' ').reverse} characters is the most.")
+        Reading.refused("#{what} is too long: #{limit.to_s.reverse.scan(/\d{1,3}/).join(" ").reverse} characters is the most.")
       end
       private_class_method :too_long
     end

@@ -9,8 +9,9 @@ module Roost
     class ResultsSheet
       COLUMNS = ["Session", "Class", "Date", "Student", "Question no.", "Question", "Kind", "Outcome", "Mark", "Points",
                  "Seconds", "Answer", "Unfinished", "Late"].freeze
+      BYTE_ORDER_MARK = "\uFEFF"
       # A cell that begins so would be run as a formula.
-      FORMULA = /\A[=+\-@\t\r]/.freeze
+      FORMULA = /\A[=+\-@\t\r]/
 
       # @param results [Core::Analysis::Results]
       # @param about [Hash] :class_name and :date as they stand in the rows
@@ -21,7 +22,7 @@ module Roost
 
       # @return [String]
       def to_csv
-        "\uFEFF" + CSV.generate do |csv|
+        CSV.generate(+BYTE_ORDER_MARK) do |csv|
           csv << COLUMNS
           results.lines.each { |line| rows(line).each { |row| csv << row.map { |cell| safe(cell) } } }
         end

@@ -136,7 +136,7 @@ module Roost
         end
       end
 
-      def event(snapshot, html) = "id: #{snapshot.version}\n#{html.gsub(/^/, 'data: ').chomp}\n\n"
+      def event(snapshot, html) = "id: #{snapshot.version}\n#{html.gsub(/^/, "data: ").chomp}\n\n"
     end
   end
 end

@@ -14,7 +14,7 @@ module Roost
       LARGEST_SIDE = 2000
       SVG_ELEMENTS = %w[svg g defs title desc path rect circle ellipse line polyline polygon text tspan
                         linearGradient radialGradient stop clipPath mask pattern use symbol].freeze
-      SVG_FORBIDDEN = /\Aon|\A(?:style|src)\z/i.freeze
+      SVG_FORBIDDEN = /\Aon|\A(?:style|src)\z/i
 
       # @param io [IO] of the upload
       # @param name [String] the file's name, only for the refusal
@@ -36,11 +36,14 @@ module Roost
 
       def keep_raster(account_id, bytes, name)
         header = Vips::Image.new_from_buffer(bytes, "")
-        return refuse(name, "has too many pixels. Make it smaller and try again.") if header.width * header.height > MOST_PIXELS
+        if header.width * header.height > MOST_PIXELS
+          return refuse(name,
+                        "has too many pixels. Make it smaller and try again.")
+        end
 
         picture = Vips::Image.thumbnail_buffer(bytes, LARGEST_SIDE, height: LARGEST_SIDE, size: :down)
         extension = picture.has_alpha? ? "png" : "jpg"
-        encoded = picture.write_to_buffer(".#{extension}[strip#{',Q=85' if extension == 'jpg'}]")
+        encoded = picture.write_to_buffer(".#{extension}[strip#{",Q=85" if extension == "jpg"}]")
         Core::Reading.ok(Store::Media.new.keep(encoded, extension: extension, width: picture.width,
                                                         height: picture.height, account_id: account_id))
       rescue Vips::Error

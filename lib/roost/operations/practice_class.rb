@@ -22,7 +22,7 @@ module Roost
 
         students = Core::Practice::Roster.students(here + count, seed: record.id).last(count)
         tokens = students.map { |student| JoinSession.new.call(record.code, student.name, practice: true) }
-        tokens.find { |token| !token.ok? } || carry_on(record.id) && Core::Reading.ok(count)
+        tokens.find { |token| !token.ok? } || (carry_on(record.id) && Core::Reading.ok(count))
       end
 
       # Lets the students of a session do what is due. Safe to call from every process.
@@ -35,13 +35,14 @@ module Roost
 
           seats.arrive(pupils.map(&:id), STREAM)
           record = Store::Sessions.new.find(session_id)
-          record.state.open? && !record.state.eyes_up ? answer(record, pupils) : pupils.any? { |seat| !seat.here }
+          record.state.open? && !record.state.eyes_up ? answer_due(record, pupils) : pupils.any? { |seat| !seat.here }
         end
       end
 
       private
 
-      def answer(record, pupils)
+      # @return [Boolean] whether anybody answered
+      def answer_due(record, pupils)
         lesson = Store::Sessions.new.lesson(record.id)
         slide = lesson.slide(record.state.slide_id)
         students = Core::Practice::Roster.students(pupils.length, seed: record.id)
@@ -49,12 +50,12 @@ module Roost
         Store::Answers.new.delivered(record.id, slide.id, pupils.map(&:id) - shown)
         done = Store::Answers.new.seats_answered(record.id, slide.id)
         waited = record.now - record.state.run.opened_at
-        pupils.each_with_index.count do |seat, place|
-          next if done.include?(seat.id)
-
+        due = pupils.each_with_index.filter_map do |seat, place|
           plan = Core::Practice::Plan.of(students[place], place, slide.prompt, seed: record.id)
-          save(record, seat, slide, plan.value) if !plan.skips && plan.seconds <= waited
-        end.positive?
+          [seat, plan.value] unless done.include?(seat.id) || plan.skips || plan.seconds > waited
+        end
+        due.each { |seat, value| save(record, seat, slide, value) }
+        due.any?
       end
 
       def save(record, seat, slide, value)

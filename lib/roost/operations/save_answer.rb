@@ -11,7 +11,7 @@ module Roost
 
       SETTLED = "This answer can't be changed any more. What you handed in before counts."
       NEVER_OPEN = "This question isn't open. Wait for your teacher."
-      SAVE_ID = /\A\h{8}(?:-\h{4}){3}-\h{12}\z/.freeze
+      SAVE_ID = /\A\h{8}(?:-\h{4}){3}-\h{12}\z/
       BAD = "That save could not be read. Reload the page."
 
       # @param seat [Hash] :id and :session_id
@@ -22,7 +22,7 @@ module Roost
         return refused(BAD) unless message.is_a?(Hash)
 
         save_no, save_id = message.values_at("save_no", "save_id")
-        return refused(BAD) unless save_no.is_a?(Integer) && save_no.between?(1, 2**31 - 1)
+        return refused(BAD) unless save_no.is_a?(Integer) && save_no.between?(1, (2**31) - 1)
         return refused(BAD) unless save_id.is_a?(String) && save_id.match?(SAVE_ID)
 
         prompt = lesson.slide(message["slide"])&.prompt
@@ -53,7 +53,11 @@ module Roost
       end
 
       def accepted(saved, save_no)
-        state = saved.late ? "late" : (saved.final ? "final" : "draft")
+        state = if saved.late
+                  "late"
+                else
+                  (saved.final ? "final" : "draft")
+                end
         Reply.new(state: state, save_no: save_no).freeze
       end
     end

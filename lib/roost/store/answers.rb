@@ -91,10 +91,11 @@ module Roost
                           .reverse(:attempt).get(:value)&.to_h
       end
 
-      # Puts a delivery back in time, for demo data: so long before its answer it was sent.
+      # Puts a delivery back in time, for demo data: it was sent so long before its answer came.
       def backdate_delivery(seat_id, slide_id, seconds)
+        came = database[:answers].where(seat_id: seat_id, slide_id: slide_id).select(:received_at)
         database[:deliveries].where(seat_id: seat_id, slide_id: slide_id)
-                             .update(sent_at: Sequel[:sent_at] - Sequel.lit("make_interval(secs => ?)", seconds))
+                             .update(sent_at: Sequel.lit("? - make_interval(secs => ?)", came, seconds))
       end
 
       # Notes that the open prompt was sent; the first time is the one that counts.

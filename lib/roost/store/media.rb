@@ -9,7 +9,7 @@ module Roost
     # Files that belong to slides, kept by what is in them: the name of a file is the
     # SHA-256 of its bytes and its type, so it never changes and is stored once.
     class Media < Repository
-      FILE = /\A[0-9a-f]{64}\.(?:png|jpg|svg)\z/.freeze
+      FILE = /\A[0-9a-f]{64}\.(?:png|jpg|svg)\z/
       TYPES = { "png" => "image/png", "jpg" => "image/jpeg", "svg" => "image/svg+xml" }.freeze
 
       def initialize(database = Database.connection, folder: Roost.settings.var("media"))

@@ -25,7 +25,9 @@ module Roost
 
       def names(session_id) = database[:seats].where(session_id: session_id).select_map(:name)
 
-      def count(session_ids) = database[:seats].where(session_id: session_ids).group_and_count(:session_id).as_hash(:session_id, :count)
+      def count(session_ids)
+        database[:seats].where(session_id: session_ids).group_and_count(:session_id).as_hash(:session_id, :count)
+      end
 
       # @return [Array<Core::Room::Seat>] in order of joining
       def of(session_id)

@@ -83,7 +83,7 @@ module Roost
       # @param lasting [Integer] seconds between its beginning and its end
       def backdate(id, by:, lasting:)
         back = ->(seconds) { Sequel.lit("now() - make_interval(secs => ?)", seconds) }
-        database[:sessions].where(id: id).update(created_at: back.(by + lasting), ended_at: back.(by))
+        database[:sessions].where(id: id).update(created_at: back.call(by + lasting), ended_at: back.call(by))
       end
 
       private

@@ -6,7 +6,7 @@ module Roost
     # states are classes, set in the stylesheet. Everything here is safe to put into a
     # page as it is.
     module Drawings
-      BIRD = "M3 35 L10 25 C10 12 17 5 25 5 C31 5 34 9 35 12 L43 15 L35 18.5 C35 28 28 34 18 34 C14.500 34 11.500 33 9.500 31.500 Z"
+      BIRD = "M3 35 L10 25 C10 12 17 5 25 5 C31 5 34 9 35 12 L43 15 L35 18.5 C35 28 28 34 18 34 C14.5 34 11.5 33 9.5 31.5 Z"
       WIRE_WIDTH = 1200
       ROW_HEIGHT = 62
       BIRDS_A_WIRE = 36
@@ -43,13 +43,14 @@ module Roost
       end
 
       # Height of the wire's curve (a quadratic with its control point 14 below the ends).
-      def sag(x) = 28 * (x / WIRE_WIDTH) * (1 - x / WIRE_WIDTH)
+      def sag(x) = 28 * (x / WIRE_WIDTH) * (1 - (x / WIRE_WIDTH))
 
       # A disc that sinks behind the wire; sun-timer moves it.
       # @param share [Float] of the time that is left, 0 to 1
       def sun(share)
-        %(<svg class="sun" viewBox="0 0 60 36" aria-hidden="true"><clipPath id="sun-sky"><rect width="60" height="30"/></clipPath>) +
-          %(<circle cx="30" cy="#{(46 - 28 * share).round(1)}" r="15" clip-path="url(#sun-sky)"/><path d="M2 30 H58"/></svg>)
+        disc = %(<circle cx="30" cy="#{(46 - (28 * share)).round(1)}" r="15" clip-path="url(#sun-sky)"/>)
+        sky = %(<clipPath id="sun-sky"><rect width="60" height="30"/></clipPath>)
+        %(<svg class="sun" viewBox="0 0 60 36" aria-hidden="true">#{sky}#{disc}<path d="M2 30 H58"/></svg>)
       end
 
       # @param value [Hash] of a sketch prompt: "strokes"
@@ -63,13 +64,13 @@ module Roost
         points *= 2 if points.length == 1
         tool = stroke["tool"]
         opacity = tool == "highlighter" ? ' stroke-opacity="0.35"' : ""
-        %(<polyline points="#{points.join(' ')}" fill="none" stroke="#{colour(stroke)}" stroke-width="#{WIDTHS.fetch(tool)}") +
+        %(<polyline points="#{points.join(" ")}" fill="none" stroke="#{colour(stroke)}" stroke-width="#{WIDTHS.fetch(tool)}") +
           %( stroke-linecap="round" stroke-linejoin="round"#{opacity}/>)
       end
 
       def text_stroke(stroke)
         x, y = stroke["points"]
-        %(<text x="#{x}" y="#{y}" font-size="44" font-family="sans-serif" fill="#{colour(stroke)}">#{Rack::Utils.escape_html(stroke['text'])}</text>)
+        %(<text x="#{x}" y="#{y}" font-size="44" font-family="sans-serif" fill="#{colour(stroke)}">#{Rack::Utils.escape_html(stroke["text"])}</text>)
       end
 
       def colour(stroke) = Core::Prompts::Sketch::COLOURS.fetch(stroke["colour"])

@@ -75,7 +75,7 @@ module Roost
 
       post "/:id/undo" do |id|
         granted(Operations::UndoLesson.new.call(account_id, id.to_i))
-        redirect "/lessons/#{id}?#{URI.encode_www_form(slide: params['slide'])}", 303
+        redirect "/lessons/#{id}?#{URI.encode_www_form(slide: params["slide"])}", 303
       end
 
       post "/:id/delete" do |id|
@@ -117,7 +117,9 @@ module Roost
 
         def with_room(lesson)
           most = Core::Lesson::SLIDE_LIMIT
-          lesson.slides.length < most ? Core::Reading.ok(lesson) : Core::Reading.refused("#{most} slides is the most a lesson can have.")
+          return Core::Reading.ok(lesson) if lesson.slides.length < most
+
+          Core::Reading.refused("#{most} slides is the most a lesson can have.")
         end
 
         def builder(record, slide_id)

@@ -24,7 +24,7 @@ module Roost
         def template(name)
           @lock.synchronize do
             @templates[name] ||= Tilt::ErubiTemplate.new(File.join(VIEWS, "#{name}.erb"), escape_html: true, freeze: true,
-                                                                                         default_encoding: "UTF-8")
+                                                                                          default_encoding: "UTF-8")
           end
         end
 

@@ -25,9 +25,9 @@ module Roost
       get "/:id/results.csv" do |id|
         record = own_session(id)
         content_type "text/csv; charset=utf-8"
-        attachment "#{record.title.gsub(/[^[:alnum:] ]/, '').strip} #{record.created_at.strftime('%Y-%m-%d')}.csv"
+        attachment "#{record.title.gsub(/[^[:alnum:] ]/, "").strip} #{record.created_at.strftime("%Y-%m-%d")}.csv"
         Exchange::ResultsSheet.new(results(record), class_name: record.class_name,
-                                                 date: date(record.created_at)).to_csv
+                                                    date: date(record.created_at)).to_csv
       end
 
       post "/:id/delete" do |id|

@@ -11,15 +11,17 @@ module Roost
 
         snapshot = Store::Rooms.new.snapshot(record)
         view = Core::Room::Views.seats(snapshot, [seat[:id]]).keys.first
-        if record.state.open?
-          Store::Answers.new.delivered(record.id, record.state.slide_id, [seat[:id]])
-        end
+        Store::Answers.new.delivered(record.id, record.state.slide_id, [seat[:id]]) if record.state.open?
         page("seat/show", title: record.title, layout: "layouts/plain", bundle: "seat", view: view, now: record.now,
                           token: token, name: seat[:name])
       end
 
       helpers do
-        def seat(token) = Store::Seats.new.by_token(token) || halt(404, error_page("This seat is not known", "Join again with the code on the board."))
+        def seat(token)
+          Store::Seats.new.by_token(token) || halt(404,
+                                                   error_page("This seat is not known",
+                                                              "Join again with the code on the board."))
+        end
       end
     end
   end

@@ -34,7 +34,9 @@ RSpec.describe Roost::Core::Lesson do
     end
 
     it "counts the words a student has to read" do
-      expect(slide(heading: "Why do birds leave?", prompt: choice(texts: ["Less food", "Cold"])).with(text: "Think first.").words).to eq(9)
+      expect(slide(heading: "Why do birds leave?",
+                   prompt: choice(texts: ["Less food",
+                                          "Cold"])).with(text: "Think first.").words).to eq(9)
     end
   end
 end

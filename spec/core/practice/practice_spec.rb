@@ -13,7 +13,9 @@ RSpec.describe Roost::Core::Practice do
   it "recovers the order of difficulties in the facilities over 400 seats" do
     facilities = [-1.5, -0.5, 0.5, 1.5].map do |difficulty|
       prompt = choice(id: "p#{difficulty}", keys: ["o1"], difficulty: difficulty)
-      students.each_with_index.sum { |student, place| prompt.mark(described_class::Plan.of(student, place, prompt, seed: 3).value) } / 400.0
+      students.each_with_index.sum do |student, place|
+        prompt.mark(described_class::Plan.of(student, place, prompt, seed: 3).value)
+      end / 400.0
     end
     expect(facilities).to eq(facilities.sort.reverse)
     expect(facilities.first - facilities.last).to be > 0.3
@@ -21,7 +23,11 @@ RSpec.describe Roost::Core::Practice do
 
   it "plans the same answer and time whoever asks, within the limit of three medians" do
     prompt = game_choice
-    plans = Array.new(2) { students.each_with_index.map { |student, place| described_class::Plan.of(student, place, prompt, seed: 3) } }
+    plans = Array.new(2) do
+      students.each_with_index.map do |student, place|
+        described_class::Plan.of(student, place, prompt, seed: 3)
+      end
+    end
     expect(plans[0]).to eq(plans[1])
     expect(plans[0].map(&:seconds)).to all(be_between(1, 27))
     expect(plans[0].map { |plan| prompt.read(plan.value) }).to all(be_ok)
@@ -39,7 +45,9 @@ RSpec.describe Roost::Core::Analysis::Results do
     )
     results = described_class.new(snapshot)
     expect(results.questions.first.to_h).to include(reached: 2, answered: 1, facility: 1/2r, median_seconds: 4.0)
-    expect(results.lines.map { |line| [line.share, line.outcomes["s1"].status] }).to eq([[1, :right], [0, :blank], [nil, :not_reached]])
+    expect(results.lines.map do |line|
+      [line.share, line.outcomes["s1"].status]
+    end).to eq([[1, :right], [0, :blank], [nil, :not_reached]])
     expect(results.share).to eq(1/2r)
   end
 end

@@ -9,7 +9,9 @@ RSpec.describe Roost::Core::Prompts::Choice do
 
     it "gives all or nothing without partial credit" do
       prompt = choice(keys: %w[o1 o3], several: true)
-      expect([picked("o1", "o3"), picked("o1"), picked("o1", "o3", "o4")].map { |value| prompt.mark(value) }).to eq([1, 0, 0])
+      expect([picked("o1", "o3"), picked("o1"), picked("o1", "o3", "o4")].map do |value|
+        prompt.mark(value)
+      end).to eq([1, 0, 0])
     end
 
     it "marks nothing without a key" do
@@ -18,7 +20,9 @@ RSpec.describe Roost::Core::Prompts::Choice do
 
     it "never leaves the range from 0 to 1, and is 1 for exactly the key" do
       ids = %w[o1 o2 o3 o4]
-      PropCheck.forall(PropCheck::Generators.array(PropCheck::Generators.one_of(*ids.map { |id| PropCheck::Generators.constant(id) })),
+      PropCheck.forall(PropCheck::Generators.array(PropCheck::Generators.one_of(*ids.map do |id|
+        PropCheck::Generators.constant(id)
+      end)),
                        PropCheck::Generators.boolean) do |some, partial|
         keys = some.uniq.empty? ? ["o2"] : some.uniq
         prompt = choice(keys: keys, several: true, partial: partial)

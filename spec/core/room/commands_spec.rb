@@ -82,7 +82,7 @@ RSpec.describe Roost::Core::Room::Commands do
     PropCheck.forall(steps) do |picks|
       state = Roost::Core::Room::State.start
       picks.each_with_index do |pick, time|
-        reading = give(state, names[pick], { slide: "s#{pick % 5 + 1}", what: "results", seat: "1" }, now: time.to_f)
+        reading = give(state, names[pick], { slide: "s#{(pick % 5) + 1}", what: "results", seat: "1" }, now: time.to_f)
         state = reading.value if reading.ok?
         expect(Roost::Core::Room::State.from_document(JSON.parse(JSON.generate(state.to_document)))).to eq(state)
         expect(state.runs.count { |id, run| run.open? && id != state.slide_id }).to eq(0)

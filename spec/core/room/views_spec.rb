@@ -3,7 +3,10 @@
 RSpec.describe Roost::Core::Room::Views do
   let(:lesson) { marsh_lesson }
   let(:seats) { %w[Ada Bo Cleo].each_with_index.map { |name, i| Roost::Core::Room::Seat.new(id: i + 1, name: name, here: i < 2) } }
-  let(:answers) { { "s3" => { 1 => answer(1, "s3", picked("o1"), at: 105.0), 2 => answer(2, "s3", picked("o2"), final: false, at: 111.0) } } }
+  let(:answers) do
+    { "s3" => { 1 => answer(1, "s3", picked("o1"), at: 105.0),
+                2 => answer(2, "s3", picked("o2"), final: false, at: 111.0) } }
+  end
 
   def snapshot(*commands, answers: self.answers, opts: room_options)
     state = commands.reduce(Roost::Core::Room::State.start) do |present, (name, arguments)|
@@ -38,13 +41,14 @@ RSpec.describe Roost::Core::Room::Views do
   it "keeps names off the standings when the teacher wants it so" do
     shown = [*closed, ["show", { what: "standings" }]]
     expect(described_class.screen(snapshot(*shown)).standings.map(&:name)).to eq(%w[Ada Bo Cleo])
-    expect(described_class.screen(snapshot(*shown, opts: room_options(names_shown: false))).standings.map(&:name)).to all(be_nil)
+    expect(described_class.screen(snapshot(*shown,
+                                           opts: room_options(names_shown: false))).standings.map(&:name)).to all(be_nil)
   end
 
   it "gives a seat its result only with the key or the standings" do
     own = ->(*commands) { described_class.seats(snapshot(*commands), [1]).keys.first.own }
-    expect(own.(*closed).status).to be_nil
-    expect(own.(*closed, ["show", { what: "results" }], ["show", { what: "key" }]).status).to eq(:right)
+    expect(own.call(*closed).status).to be_nil
+    expect(own.call(*closed, ["show", { what: "results" }], ["show", { what: "key" }]).status).to eq(:right)
     standing = described_class.seats(snapshot(*closed, ["show", { what: "standings" }]), [2]).keys.first.standing
     expect([standing.rank, standing.points, standing.gap]).to eq([2, 0, 100])
   end
@@ -57,7 +61,9 @@ RSpec.describe Roost::Core::Room::Views do
 
   it "flags at the Desk what was not handed in when answers closed" do
     entries = described_class.desk(snapshot(*closed)).entries
-    expect(entries.map { |entry| [entry.name, entry.unfinished, entry.writing] }).to eq([["Ada", false, false], ["Bo", true, false]])
+    expect(entries.map do |entry|
+      [entry.name, entry.unfinished, entry.writing]
+    end).to eq([["Ada", false, false], ["Bo", true, false]])
   end
 
   it "ranks by points with the time counted from when the device got the question" do
@@ -69,7 +75,7 @@ end
 RSpec.describe Roost::Core::Room::Outcome do
   def outcome(answer, shown_at: 100.0, run: nil, prompt: game_choice)
     described_class.of(slide: slide(prompt: prompt, heading: "one two three four five six seven eight nine ten eleven twelve " \
-                                                              "thirteen fourteen fifteen sixteen seventeen eighteen"),
+                                                             "thirteen fourteen fifteen sixteen seventeen eighteen"),
                        answer: answer, shown_at: shown_at, run: run, speed: 1/4r)
   end
 
@@ -88,7 +94,8 @@ RSpec.describe Roost::Core::Room::Outcome do
   end
 
   it "does not mark a poll" do
-    expect(outcome(answer(1, "s1", picked("o1"), at: 101.0), prompt: choice).to_h).to include(status: :given, mark: nil, points: nil)
+    expect(outcome(answer(1, "s1", picked("o1"), at: 101.0),
+                   prompt: choice).to_h).to include(status: :given, mark: nil, points: nil)
   end
 
   it "marks anew when a key is corrected, as if it had been right from the start" do

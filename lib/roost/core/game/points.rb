@@ -28,7 +28,7 @@ module Roost
           free = reading_time(time_limit, words)
           used = Rational(seconds.to_s).clamp(0, time_limit)
           slow = [0, used - free].max / (time_limit - free)
-          (points * mark * (1 - speed * slow)).round(half: :up)
+          (points * mark * (1 - (speed * slow))).round(half: :up)
         end
       end
     end

@@ -23,7 +23,7 @@ module Roost
             step = steps.index(totals[seat])
             Row.new(seat_id: seat, name: names[seat], points: totals[seat], rank: present[seat],
                     gap: step.zero? ? 0 : steps[step - 1] - totals[seat],
-                    moved: earlier[seat] && earlier[seat] - present[seat]).freeze
+                    moved: earlier[seat] && (earlier[seat] - present[seat])).freeze
           end
         end
 

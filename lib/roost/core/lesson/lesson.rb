@@ -12,9 +12,7 @@ module Roost
       attr_reader :title, :slides
 
       def self.from_document(document)
-        unless document.fetch("schema") == SCHEMA
-          raise ArgumentError, "lesson schema #{document['schema']} is not #{SCHEMA}"
-        end
+        raise ArgumentError, "lesson schema #{document["schema"]} is not #{SCHEMA}" unless document.fetch("schema") == SCHEMA
 
         new(title: document.fetch("title"), slides: document.fetch("slides").map { |slide| Slide.from_document(slide) })
       end

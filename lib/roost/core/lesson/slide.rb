@@ -30,8 +30,8 @@ module Roost
       end
 
       def with(**changes)
-        Slide.new(**{ id: id, rev: rev, heading: heading, text: text, notes: notes, picture: picture, prompt: prompt }
-          .merge(changes))
+        Slide.new(id: id, rev: rev, heading: heading, text: text, notes: notes, picture: picture, prompt: prompt,
+                  **changes)
       end
 
       # Reads what an editor's form holds.
@@ -71,7 +71,7 @@ module Roost
           "picture" => picture&.to_document, "prompt" => prompt&.to_document }
       end
 
-      def ==(other) = equal?(other) || other.is_a?(Slide) && to_document == other.to_document
+      def ==(other) = equal?(other) || (other.is_a?(Slide) && to_document == other.to_document)
 
       private
 

@@ -13,7 +13,7 @@ module Roost
         # @return [Plan] seconds after the prompt opened, and the answer; `skips` when
         #   this student leaves this prompt alone
         def self.of(student, place, prompt, seed:)
-          random = Random.new(seed * 1_000_003 + place * 7919 + prompt.id.sum * 104_729)
+          random = Random.new((seed * 1_000_003) + (place * 7919) + (prompt.id.sum * 104_729))
           median = prompt.time_limit ? prompt.time_limit * 0.45 : self::UNTIMED
           seconds = student.seconds(median, random)
           new(skips: student.absent?(random), value: prompt.imagine(student, random), seconds: seconds).freeze

@@ -17,8 +17,8 @@ module Roost
         def self.students(count, seed:)
           (0...count).map do |place|
             name = NAMES[place % MOST]
-            name = "#{name} #{place / MOST + 1}" if place >= MOST
-            Student.new(name: name, random: Random.new(seed + place * 7919))
+            name = "#{name} #{(place / MOST) + 1}" if place >= MOST
+            Student.new(name: name, random: Random.new(seed + (place * 7919)))
           end
         end
       end

@@ -39,11 +39,11 @@ module Roost
 
         # Whether this student, for now, leaves the device alone.
         def absent?(random)
-          case habit
-          when "drops_off" then random.rand < 0.25
-          when "comes_back" then random.rand < 0.12
-          else random.rand < 0.02
-          end
+          random.rand < case habit
+                        when "drops_off" then 0.25
+                        when "comes_back" then 0.12
+                        else 0.02
+                        end
         end
       end
     end

@@ -81,7 +81,7 @@ module Roost
 
           keys = settings["keys"]
           picked = value["options"]
-          return Rational((keys - picked | picked - keys).empty? ? 1 : 0) unless partial?
+          return Rational(((keys - picked) | (picked - keys)).empty? ? 1 : 0) unless partial?
 
           hits = (picked & keys).length
           [Rational(0), Rational(hits - (picked - keys).length, keys.length)].max
@@ -127,7 +127,9 @@ module Roost
           known = settings["options"].map { |option| option["id"] }
           return Reading.refused("These options have changed meanwhile. Reload the page.") unless (ids - known).empty?
 
-          readings = texts.first(ids.length).map { |text| Text.read(text, limit: OPTION_LIMIT, what: "An option", lines: false) }
+          readings = texts.first(ids.length).map do |text|
+            Text.read(text, limit: OPTION_LIMIT, what: "An option", lines: false)
+          end
           refused = readings.find { |reading| !reading.ok? }
           refused || Reading.ok(ids.zip(readings).map { |id, reading| { "id" => id, "text" => reading&.value.to_s } })
         end

@@ -63,8 +63,8 @@ module Roost
         def plain(value)
           strokes = value["strokes"]
           texts = strokes.select { |stroke| stroke["tool"] == "text" }.map { |stroke| stroke["text"] }
-          count = "#{strokes.length} #{strokes.length == 1 ? 'stroke' : 'strokes'}"
-          texts.empty? ? "sketch, #{count}" : "sketch, #{count}: #{texts.join('; ')}"
+          count = "#{strokes.length} #{strokes.length == 1 ? "stroke" : "strokes"}"
+          texts.empty? ? "sketch, #{count}" : "sketch, #{count}: #{texts.join("; ")}"
         end
 
         # The outline of a wing: one edge, a fan of feathers, and now and then a word.
@@ -73,11 +73,12 @@ module Roost
           left = 150 + random.rand(120)
           base = 560 + random.rand(80)
           lift = 260 + random.rand(160)
-          edge = (0..24).flat_map { |step| [left + step * 34, (base - lift * Math.sin(step * Math::PI / 26)).round] }
+          edge = (0..24).flat_map { |step| [left + (step * 34), (base - (lift * Math.sin(step * Math::PI / 26))).round] }
           feathers = (0..(5 + random.rand(4))).map do |place|
-            x = left + 100 + place * 90
-            top = (base - lift * Math.sin((x - left) / 34.0 * Math::PI / 26)).round
-            { "tool" => "pen", "colour" => colour, "points" => [x, top, x - 20, top + 120, x - 60, top + 200 + random.rand(60)] }
+            x = left + 100 + (place * 90)
+            top = (base - (lift * Math.sin((x - left) / 34.0 * Math::PI / 26))).round
+            { "tool" => "pen", "colour" => colour,
+              "points" => [x, top, x - 20, top + 120, x - 60, top + 200 + random.rand(60)] }
           end
           strokes = [{ "tool" => "pen", "colour" => "ink", "points" => edge }, *feathers]
           if random.rand < 0.3

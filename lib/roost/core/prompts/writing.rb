@@ -8,7 +8,7 @@ module Roost
       class Writing < Prompt
         Tally = Struct.new(:texts, :answered, keyword_init: true)
 
-        WORD_LIMITS = (1..1000).freeze
+        WORD_LIMITS = (1..1000)
         ANSWER_LIMIT = 8_000
 
         def self.label = "Writing"
@@ -21,7 +21,11 @@ module Roost
 
         def instruction
           text = line? ? "Write a line" : "Write your answer"
-          word_limit ? "#{text}, at most #{word_limit} #{word_limit == 1 ? 'word' : 'words'}" : text
+          if word_limit
+            "#{text}, at most #{word_limit} #{word_limit == 1 ? "word" : "words"}"
+          else
+            text
+          end
         end
 
         # @param form [Hash] "size" => "line" or "paragraph", "word_limit"

@@ -11,7 +11,7 @@ module Roost
       class Commands
         NAMES = %w[begin next back jump open close expire add_time show hide spotlight eyes_up eyes_down end].freeze
         SHOWN = %w[results key standings].freeze
-        ADDED_SECONDS = (5..600).freeze
+        ADDED_SECONDS = (5..600)
 
         # @param name [String] one of NAMES
         # @param arguments [Hash{String=>Object}] as sent

@@ -22,7 +22,9 @@ module Roost
           answer = nil if answer && prompt.blank_answer?(answer.value)
           return without_answer(prompt, shown_at) unless answer
 
-          mark = prompt.keyed? ? (answer.late && prompt.game? ? 0r : prompt.mark(answer.value)) : nil
+          mark = if prompt.keyed?
+                   answer.late && prompt.game? ? 0r : prompt.mark(answer.value)
+                 end
           seconds = shown_at && [answer.received_at - shown_at, 0].max
           seconds = [seconds, prompt.time_limit].min if seconds && prompt.time_limit
           new(status: status(mark), mark: mark, seconds: seconds, answer: answer, unfinished: answer.unfinished?(run),

@@ -14,7 +14,7 @@ module Roost
           new(opened_at: document["opened_at"], deadline: document["deadline"], closed_at: document["closed_at"]).freeze
         end
 
-        def self.open(now, time_limit) = new(opened_at: now, deadline: time_limit && now + time_limit).freeze
+        def self.open(now, time_limit) = new(opened_at: now, deadline: time_limit && (now + time_limit)).freeze
 
         def open? = closed_at.nil?
 
@@ -23,7 +23,7 @@ module Roost
 
         def closed(now) = with(closed_at: deadline ? [deadline, now].min : now)
 
-        def reopened(now, time_limit) = with(closed_at: nil, deadline: time_limit && now + time_limit)
+        def reopened(now, time_limit) = with(closed_at: nil, deadline: time_limit && (now + time_limit))
 
         # A timer can be lengthened, or given to a question that has none.
         def extended(now, seconds) = with(deadline: [deadline || now, now].max + seconds)

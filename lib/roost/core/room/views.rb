@@ -17,8 +17,9 @@ module Roost
         Bird = Struct.new(:seat_id, :name, :state, :practice, keyword_init: true)
         Entry = Struct.new(:seat_id, :name, :value, :writing,
                            :unfinished, :late, :spotlit, :received_at, keyword_init: true)
-        Desk = Struct.new(:session_id, :on_screen, :phase, :title, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up, :showing,
-                          :birds, :tally, :entries, :standings, :sheet, :following, keyword_init: true)
+        Desk = Struct.new(:session_id, :on_screen, :phase, :title, :code, :slide, :place, :total, :open, :opened,
+                          :deadline, :eyes_up, :showing, :birds, :tally, :entries, :standings, :sheet, :following,
+                          keyword_init: true)
 
         # The views of seats, grouped: most seats see the same, and then a thousand of
         # them cost one view.
@@ -37,12 +38,11 @@ module Roost
         def self.screen(snapshot)
           state = snapshot.state
           birds = birds(snapshot)
-          Screen.new(phase: state.phase, title: snapshot.title,
-                     code: (snapshot.code if state.lobby? || snapshot.options.code_throughout && state.live?),
-                     slide: snapshot.slide, place: snapshot.place, total: snapshot.lesson.slides.length,
-                     **answering(state), eyes_up: state.eyes_up, birds: birds.map(&:state),
+          code_shown = state.lobby? || (snapshot.options.code_throughout && state.live?)
+          Screen.new(**where(snapshot), **put_up(snapshot),
+                     birds: birds.map(&:state), answered: birds.count { |bird| bird.state == :answered },
+                     code: (snapshot.code if code_shown),
                      names: (birds.map(&:name) if state.lobby? && snapshot.options.names_shown),
-                     answered: birds.count { |bird| bird.state == :answered }, **put_up(snapshot),
                      standings: (shown_standings(snapshot) if state.shows?("standings"))).freeze
         end
 
@@ -50,12 +50,12 @@ module Roost
         def self.desk(snapshot)
           state = snapshot.state
           prompt = snapshot.slide&.prompt
-          Desk.new(session_id: snapshot.id, on_screen: screen(snapshot), phase: state.phase, title: snapshot.title, code: snapshot.code, slide: snapshot.slide,
-                   place: snapshot.place, total: snapshot.lesson.slides.length, **answering(state),
-                   eyes_up: state.eyes_up, showing: state.showing, birds: birds(snapshot),
-                   tally: prompt && snapshot.tally, entries: prompt && entries(snapshot),
-                   standings: (snapshot.standings if prompt&.game? && !state.open? && state.run),
-                   sheet: sheet(snapshot), following: snapshot.lesson.neighbour(state.slide_id, 1)).freeze
+          ranked = prompt&.game? && state.run && !state.open?
+          Desk.new(**where(snapshot), session_id: snapshot.id, code: snapshot.code, showing: state.showing,
+                                      on_screen: screen(snapshot), birds: birds(snapshot), sheet: sheet(snapshot),
+                                      tally: prompt && snapshot.tally, entries: prompt && entries(snapshot),
+                                      standings: (snapshot.standings if ranked),
+                                      following: snapshot.lesson.neighbour(state.slide_id, 1)).freeze
         end
 
         # @return [Array<Bird>] one a seat, in order of joining; state is :answered,
@@ -76,8 +76,12 @@ module Roost
         class << self
           private
 
-          def answering(state)
-            { open: state.open?, opened: !state.run.nil?, deadline: (state.run.deadline if state.open?) }
+          # Where the session stands, alike for every audience.
+          def where(snapshot)
+            state = snapshot.state
+            { phase: state.phase, title: snapshot.title, slide: snapshot.slide, place: snapshot.place,
+              total: snapshot.lesson.slides.length, eyes_up: state.eyes_up, open: state.open?, opened: !state.run.nil?,
+              deadline: (state.run.deadline if state.open?) }
           end
 
           def put_up(snapshot)
@@ -94,10 +98,7 @@ module Roost
 
           # What all seats see alike.
           def common(snapshot)
-            state = snapshot.state
-            Seat.new(phase: state.phase, title: snapshot.title, slide: snapshot.slide, place: snapshot.place,
-                     total: snapshot.lesson.slides.length, **answering(state), eyes_up: state.eyes_up,
-                     may_change: snapshot.options.may_change, **put_up(snapshot)).freeze
+            Seat.new(**where(snapshot), **put_up(snapshot), may_change: snapshot.options.may_change).freeze
           end
 
           # A seat learns how it did once the teacher has put the key or the standings up.

@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+require "net/http"
+require "socket"
+
+module Bench
+  # A Puma of its own on a free loopback port: the program, or a bare baseline.
+  class Server
+    HOST = "127.0.0.1"
+
+    attr_reader :port
+
+    def self.program(&block) = new({ "ROOST_ENV" => "bench" }, "-C", "config/puma.rb").run(&block)
+
+    # @param rackup [String] file of the baseline
+    def self.bare(rackup, workers:, &block)
+      new({ "BENCH_DATABASE" => Roost.settings.database_url }, "-w", workers.to_s, "-t", "1:5", rackup, bind: true).run(&block)
+    end
+
+    def initialize(env, *arguments, bind: false)
+      socket = TCPServer.new(HOST, 0)
+      @port = socket.addr[1]
+      socket.close
+      @env = env.merge("ROOST_PORT" => port.to_s)
+      @arguments = bind ? ["-b", "tcp://#{HOST}:#{port}", *arguments] : arguments
+    end
+
+    # Starts it, yields itself, stops it.
+    def run
+      @puma = spawn(@env, "bundle", "exec", "puma", "-q", *@arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
+      200.times { break if answering? || sleep(0.1).nil? }
+      yield self
+    ensure
+      Process.kill(:TERM, @puma)
+      Process.wait(@puma)
+    end
+
+    # Signs in as the teacher does.
+    # @return [Array(Net::HTTP, Hash)] a connection and the headers with which to press buttons
+    def teacher
+      http = Net::HTTP.new(HOST, port)
+      page = http.get("/sign-in")
+      form = { authenticity_token: page.body[/name="authenticity_token" value="([^"]+)"/, 1],
+               email: "bench@heronsgate.example", password: "bench bench bench" }
+      cookie = http.post("/sign-in", URI.encode_www_form(form), { "cookie" => cookie(page) }).then { |reply| cookie(reply) }
+      page = http.get("/lessons", { "cookie" => cookie })
+      [http, { "cookie" => cookie(page), "x-csrf-token" => page.body[/X-CSRF-Token":"([^"]+)"/, 1] }]
+    end
+
+    # Proportional share of memory of all its processes, in MB.
+    def memory
+      pids = [@puma, *`pgrep -P #{@puma}`.split.map(&:to_i)]
+      (pids.sum { |pid| File.read("/proc/#{pid}/smaps_rollup")[/^Pss:\s+(\d+)/, 1].to_i } / 1000.0).round
+    end
+
+    private
+
+    def cookie(reply) = reply["set-cookie"].split(";").first
+
+    def answering?
+      TCPSocket.new(HOST, port).close || true
+    rescue SystemCallError
+      false
+    end
+  end
+end
