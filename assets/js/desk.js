@@ -36,7 +36,20 @@ document.addEventListener("click", (event) => {
   const button = event.target.closest("[data-command]");
   if (button) give(JSON.parse(button.dataset.command));
   const opener = event.target.closest("[data-opens]");
-  if (opener) document.getElementById(opener.dataset.opens).showModal();
+  if (opener) open(document.getElementById(opener.dataset.opens));
+});
+
+function open(dialog) {
+  const from = dialog.querySelector("[data-from]");
+  if (from) from.value = document.querySelector(".desk-live").dataset.slide;
+  dialog.showModal();
+}
+
+document.addEventListener("htmx:after:request", (event) => {
+  const form = event.target.closest?.("form[data-closes]");
+  if (!form) return;
+  form.reset();
+  form.closest("dialog").close();
 });
 
 document.addEventListener("keydown", (event) => {

@@ -167,6 +167,17 @@ RSpec.describe "A whole lesson in four windows" do
       expect(desk).to have_css("[aria-current=step]", text: "Dusk over the marsh")
     end
 
+    it "asks on the spot in two taps, and the seats answer" do
+      seat = join_window(:ada, session.code, as: "Ada")
+      desk.find("body").send_keys("n")
+      desk.click_button "Yes or no"
+      expect(desk).to have_no_css("dialog[open]")
+      seat.find("label", text: "Yes").click
+      seat.click_button "Hand in"
+      expect(desk).to have_css(".bar-row", text: /Yes\s*1/)
+      expect(desk).to have_css("[aria-current=step]", text: "Asked now: yes or no")
+    end
+
     it "says what it can't do, and jumps by the run sheet" do
       desk.find(".sheet-row", text: "Sketch a wing").click
       expect(desk).to have_css("[aria-current=step]", text: "Sketch a wing")

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "open3"
+
 RSpec.describe "Preparing a lesson" do
   let(:account) { teacher }
   let(:lessons) { Roost::Store::Lessons.new }
@@ -53,6 +55,10 @@ RSpec.describe "Preparing a lesson" do
   describe "keeping a picture" do
     def keep(bytes, name = "bird.png") = Roost::Operations::KeepPicture.new.call(account, StringIO.new(bytes), name)
 
+    # A picture that no earlier run can have stored already.
+    let(:noise) do
+      Vips::Image.new_from_array(Array.new(64) { Array.new(64) { rand(256) } }).cast(:uchar).write_to_buffer(".png")
+    end
     let(:png) { Vips::Image.black(40, 30, bands: 3).write_to_buffer(".png") }
 
     it "re-encodes a photograph, shrinks a large one, and stores the same bytes once" do
@@ -70,6 +76,15 @@ RSpec.describe "Preparing a lesson" do
       expect(keep(huge).reason).to eq("“bird.png” has too many pixels. Make it smaller and try again.")
       expect(keep("x" * ((10 * 1024 * 1024) + 1)).reason).to eq("“bird.png” is larger than 10 MB. Make it smaller and try again.")
       expect(database[:media].count).to eq(0)
+    end
+
+    it "leaves nothing half stored when the disk is full, and takes the picture once there is room" do
+      script = 'trap(:XFSZ, "IGNORE"); require "roost"; ' \
+               "print Roost::Operations::KeepPicture.new.call(#{account}, $stdin, 'bird.png').reason"
+      said, = Open3.capture2("ruby", "-Ilib", "-e", script, stdin_data: noise, binmode: true, rlimit_fsize: 64)
+      expect(said.force_encoding("UTF-8")).to start_with("“bird.png” can't be stored: the disk is full.")
+      kept = keep(noise).value
+      expect(Vips::Image.new_from_file(Roost::Store::Media.new.find(kept.file).first).width).to eq(64)
     end
 
     it "cleans a drawing of whatever could run or load" do

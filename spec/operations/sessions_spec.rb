@@ -60,6 +60,36 @@ RSpec.describe "Running a session" do
     expect(sessions.all_of(account).map(&:id)).to eq([session.id])
   end
 
+  describe "asking on the spot" do
+    def ask(words, heading = "", from: "s1")
+      Roost::Operations::AskNow.new.call(session.id, words, heading, from: from, account_id: account)
+    end
+
+    before { command(session, "begin") }
+
+    it "gives the question a slide of its own in the session, once, and leaves the lesson alone" do
+      2.times { expect(ask("Yes or no", "Did you hear that?")).to be_ok }
+      room = snapshot(session)
+      expect(room.lesson.slides.map(&:name).first(3)).to eq(["Dusk over the marsh", "Did you hear that?", "Have you seen one?"])
+      expect(room.slide.prompt.options.map(&:text)).to eq(%w[Yes No])
+      expect(room.state).to be_open
+      expect(Roost::Store::Lessons.new.find(account, session.lesson_id).lesson.slides.length).to eq(5)
+    end
+
+    it "offers every kind, and keeps the answers like any other" do
+      seat = take_seat(session).first
+      Roost::Core::Prompts.on_the_spot.each_key { |words| expect(ask(words, from: snapshot(session).state.slide_id)).to be_ok }
+      asked = snapshot(session).slide
+      expect(asked.name).to eq("Asked now: sketch")
+      expect(save(session, seat, asked.id, { "strokes" => ["[]"] }).state).to eq("final")
+      expect(Roost::Core::Analysis::Results.new(snapshot(session)).slides.length).to eq(Roost::Core::Prompts.on_the_spot.length)
+    end
+
+    it "refuses what it does not know" do
+      expect(ask("Roulette").reason).to eq("That can't be asked on the spot. Reload the page.")
+    end
+  end
+
   describe "the practice class" do
     let(:practice) { Roost::Operations::PracticeClass.new }
 

@@ -95,6 +95,16 @@ RSpec.describe "Safety at the edge" do
     end
   end
 
+  it "tells a device to keep its answer and try again when it cannot be stored" do
+    session = kept_session(account)
+    _seat, token = take_seat(session)
+    command(session, "begin")
+    command(session, "jump", slide: "s4")
+    allow(Roost::Store::Answers).to receive(:new).and_raise(Sequel::DatabaseError, "PG::DiskFull")
+    post("/answers/#{token}/answers", JSON.generate(message("s4", { "text" => ["kept"] })))
+    expect([last_response.status, JSON.parse(last_response.body)["state"]]).to eq([503, "unsent"])
+  end
+
   describe "joining from one address" do
     let(:session) { kept_session(account) }
 

@@ -5,7 +5,7 @@ module Roost
     # What a slide asks of students. Every kind is one subclass in core/prompts/ and
     # has the same methods in the same order:
     #
-    # about itself::  .label, .place, .purpose, .charted?, .blank, #instruction
+    # about itself::  .label, .place, .purpose, .on_the_spot, .charted?, .blank, #instruction
     # its settings::  #edited, #problems, #keyed?, #words
     # an answer::     #read, #blank_answer?, #mark, #tally, #plain
     # rehearsal::     #imagine
@@ -15,6 +15,10 @@ module Roost
     class Prompt
       TIME_LIMITS = (5..600)
       POINTS = (0..1000)
+
+      # Settings with which the kind can be asked on the spot, by what the button says.
+      # @return [Hash{String=>Hash}]
+      def self.on_the_spot = { label => {} }
 
       # Whether the tally says more than the list of answers does.
       def self.charted? = false

@@ -12,6 +12,14 @@ module Roost
       # @return [Class, nil] the kind of that name
       def self.kind(name) = FILES.include?(name) ? const_get(name.capitalize) : nil
 
+      # What can be asked without having been prepared.
+      # @return [Hash{String=>Array(Class, Hash)}] words of the button to kind and settings
+      def self.on_the_spot
+        kinds.each_with_object({}) do |kind, all|
+          kind.on_the_spot.each { |words, settings| all[words] = [kind, settings] }
+        end
+      end
+
       # @return [Prompt, nil]
       def self.from_document(document)
         return nil unless document

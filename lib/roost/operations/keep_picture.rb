@@ -28,6 +28,8 @@ module Roost
         when "image/png", "image/jpeg", "image/webp", "image/gif" then keep_raster(account_id, bytes, name)
         else refuse(name, "is not a picture we can show. Use PNG, JPEG, WebP, GIF or SVG.")
         end
+      rescue Errno::ENOSPC, Errno::EFBIG, Errno::EDQUOT
+        refuse(name, "can't be stored: the disk is full. The slide is as it was; tell whoever runs this server.")
       end
 
       private

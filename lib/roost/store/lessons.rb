@@ -7,9 +7,18 @@ module Roost
     class Lessons < Repository
       Record = Struct.new(:id, :lesson, :revision, :updated_at, :deleted, keyword_init: true)
 
+      # Days for which a deleted lesson is offered back.
+      DELETED_FOR = 30
+
       # @return [Array<Record>] latest first, without deleted ones
       def of(account_id)
         own(account_id).where(deleted_at: nil).reverse(:updated_at).map { |row| record(row) }
+      end
+
+      # @return [Array<Record>] those deleted in the last DELETED_FOR days, latest first
+      def deleted_lately(account_id)
+        own(account_id).where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", DELETED_FOR) }
+                       .reverse(:deleted_at).map { |row| record(row) }
       end
 
       # @return [Record, nil]

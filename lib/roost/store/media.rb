@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "digest"
+require "securerandom"
 require "shrine"
 require "shrine/storage/file_system"
 
@@ -21,7 +22,7 @@ module Roost
       # @return [Core::Picture]
       def keep(bytes, extension:, width:, height:, account_id:)
         file = "#{Digest::SHA256.hexdigest(bytes)}.#{extension}"
-        storage.upload(StringIO.new(bytes), file) unless storage.exists?(file)
+        store(bytes, file) unless storage.exists?(file)
         database[:media].insert_conflict.insert(file: file, mime: TYPES.fetch(extension), width: width, height: height,
                                                 bytes: bytes.bytesize, account_id: account_id)
         Core::Picture.new(file: file, width: width, height: height, alt: "").freeze
@@ -37,6 +38,15 @@ module Roost
       private
 
       attr_reader :storage
+
+      # Under its name a file is whole or not there, whatever happens meanwhile.
+      def store(bytes, file)
+        draft = "#{file}.#{SecureRandom.hex(4)}"
+        storage.upload(StringIO.new(bytes), draft)
+        File.rename(storage.path(draft), storage.path(file))
+      ensure
+        storage.delete(draft) if storage.exists?(draft)
+      end
     end
   end
 end

@@ -10,6 +10,8 @@ module Roost
                           :options, :state, :version, :created_at, :ended_at, :deleted, :now, keyword_init: true)
 
       CODE_TRIES = 20
+      # Days for which a deleted session is offered back.
+      DELETED_FOR = 30
 
       # @return [Record]
       def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:)
@@ -45,6 +47,13 @@ module Roost
         with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| record(row) }
       end
 
+      # @return [Array<Record>] those deleted in the last DELETED_FOR days, latest first
+      def deleted_lately(account_id)
+        with_now.where(account_id: account_id)
+                .where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", DELETED_FOR) }
+                .reverse(:deleted_at).map { |row| record(row) }
+      end
+
       # The session a code stands for: the open one, else the last that had it.
       def by_code(code)
         row = with_now.where(code: code, deleted_at: nil)
@@ -69,6 +78,12 @@ module Roost
         database[:session_events].insert(session_id: record.id, version: version, command: command,
                                          arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
         version
+      end
+
+      # Puts another lesson in the place of the session's copy; the row must be locked.
+      def change_lesson(record, lesson)
+        database[:sessions].where(id: record.id)
+                           .update(lesson: Sequel.pg_jsonb(lesson.to_document), lesson_version: record.lesson_version + 1)
       end
 
       def mark_deleted(account_id, id, deleted)

@@ -27,12 +27,13 @@ module Roost
         body = env["rack.input"].read(MOST_BYTES + 1).to_s
         return reply(413, "refused", "That answer is too large. Shorten it.") if body.bytesize > MOST_BYTES
 
-        saved = Operations::SaveAnswer.new.call(seat, lesson(seat[:session_id]), JSON.parse(body, max_nesting: 6))
+        message = JSON.parse(body, max_nesting: 6)
+        saved = Operations::SaveAnswer.new.call(seat, lesson(seat[:session_id], message), message)
         engine.touched(seat[:session_id]) unless saved.state == "refused"
         reply(saved.state == "refused" ? 422 : 200, saved.state, saved.message, saved.save_no)
       rescue JSON::ParserError, EncodingError
         reply(400, "refused", Operations::SaveAnswer::BAD)
-      rescue Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError
+      rescue Sequel::Error
         reply(503, "unsent", "The database isn't answering. Your answer is on this device and will be sent.")
       end
 
@@ -44,10 +45,17 @@ module Roost
         [status, HEADERS.dup, [JSON.generate({ state: state, message: message, save_no: save_no }.compact)]]
       end
 
-      # Seats and frozen lessons do not change, so they are read once a process.
+      # Seats do not change, so they are read once a process. Nor do frozen lessons, but
+      # for questions asked on the spot: a slide not known yet is looked for again.
       def seat(token) = remember(@seats, token) { Store::Seats.new.by_token(token) }
 
-      def lesson(session_id) = remember(@lessons, session_id) { Store::Sessions.new.lesson(session_id) }
+      def lesson(session_id, message)
+        kept = remember(@lessons, session_id) { Store::Sessions.new.lesson(session_id) }
+        return kept if !message.is_a?(Hash) || kept.slide(message["slide"])
+
+        @lock.synchronize { @lessons.delete(session_id) }
+        remember(@lessons, session_id) { Store::Sessions.new.lesson(session_id) }
+      end
 
       def remember(kept, key)
         found = @lock.synchronize { kept[key] }

@@ -19,7 +19,7 @@ module Roost
 
       not_found { error_page("That page isn't here", "The address may be old, or it belongs to somebody else.") }
 
-      error(Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError) do
+      error(Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout) do
         status 503
         headers "Retry-After" => "2"
         error_page("One moment", "The database isn't answering. Nothing is lost; try again in a few seconds.")

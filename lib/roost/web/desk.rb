@@ -21,6 +21,13 @@ module Roost
         htmx? ? 204 : redirect("/desk/#{record.id}", 303)
       end
 
+      post "/:id/ask" do |id|
+        record = own_session(id)
+        granted(Operations::AskNow.new.call(record.id, params["words"].to_s, params["heading"],
+                                            from: params["from"], account_id: account_id))
+        htmx? ? 204 : redirect("/desk/#{record.id}", 303)
+      end
+
       post "/:id/practice" do |id|
         record = own_session(id)
         granted(Operations::PracticeClass.new.invite(record, number("count")))

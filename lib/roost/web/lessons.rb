@@ -8,6 +8,7 @@ module Roost
     class Lessons < TeacherApp
       get "/" do
         page("lessons/index", title: "Lessons", lessons: lessons.of(account_id), deleted: deleted_lesson,
+                              deleted_lately: lessons.deleted_lately(account_id),
                               running: Store::Sessions.new.all_of(account_id).reject(&:ended_at))
       end
 

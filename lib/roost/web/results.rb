@@ -8,7 +8,8 @@ module Roost
         records = sessions.all_of(account_id)
         deleted = params["deleted"] && sessions.of_teacher(account_id, number("deleted"), deleted: true)
         page("results/index", title: "Results", records: records, seats: Store::Seats.new.count(records.map(&:id)),
-                              deleted: (deleted if deleted&.deleted))
+                              deleted: (deleted if deleted&.deleted),
+                              deleted_lately: sessions.deleted_lately(account_id))
       end
 
       get("/:id") { |id| show(id, "results/students", "Students") }

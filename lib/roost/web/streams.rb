@@ -22,7 +22,7 @@ module Roost
         return [404, { "content-type" => "text/plain" }, ["Not found"]] unless who
 
         [200, HEADERS.merge("rack.hijack" => ->(io) { engine.connect(io, **who) }), []]
-      rescue Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError
+      rescue Sequel::Error
         [503, { "content-type" => "text/plain", "retry-after" => "2" }, ["The database isn't answering."]]
       end
 

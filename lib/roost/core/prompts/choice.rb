@@ -18,6 +18,13 @@ module Roost
         def self.purpose = "Pick one or several options"
         def self.charted? = true
 
+        def self.on_the_spot
+          { "Yes or no" => %w[Yes No], "A to D" => %w[A B C D], "How sure?" => ["Sure", "Nearly sure", "Not yet"] }
+            .transform_values do |texts|
+              { "options" => texts.each_with_index.map { |text, place| { "id" => "o#{place + 1}", "text" => text } } }
+            end
+        end
+
         def self.blank
           { "options" => (1..4).map { |number| { "id" => "o#{number}", "text" => "" } }, "made" => 4,
             "keys" => [], "several" => false, "partial" => false, "time_limit" => nil, "points" => nil }

@@ -15,6 +15,8 @@ module Roost
         def self.place = 2
         def self.purpose = "Write a line or a paragraph"
 
+        def self.on_the_spot = { "A line" => { "size" => "line" }, "A paragraph" => {} }
+
         def self.blank
           { "size" => "paragraph", "word_limit" => nil, "samples" => [], "time_limit" => nil, "points" => nil }
         end

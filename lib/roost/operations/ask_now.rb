@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # A question nobody prepared: it gets a slide of its own after the present one, in the
+    # session's copy of the lesson, and is kept in the records like any other.
+    class AskNow
+      HEADING_LIMIT = 200
+
+      # @param words [String] a key of Core::Prompts.on_the_spot
+      # @param heading [String] the question; may be empty when it is asked aloud
+      # @param from [String] the slide the Desk was on: sent twice, it asks once
+      # @return [Core::Reading, nil] of the next Core::Room::State; nil without such a session
+      def call(session_id, words, heading, from:, account_id:)
+        sessions = Store::Sessions.new
+        sessions.transaction do
+          record = sessions.find(session_id, lock: true)
+          next nil if record.nil? || record.deleted
+          next Core::Reading.ok(record.state) unless record.state.slide_id == from
+
+          slide(record, words, heading).and_then do |slide|
+            sessions.change_lesson(record, sessions.lesson(session_id).with_slide_after(from, slide))
+            CommandSession.new.call(session_id, "jump", { "slide" => slide.id }, account_id: account_id)
+          end
+        end
+      end
+
+      private
+
+      def slide(record, words, heading)
+        kind, settings = Core::Prompts.on_the_spot[words]
+        return Core::Reading.refused("That can't be asked on the spot. Reload the page.") unless kind && record.state.live?
+
+        Core::Text.read(heading, limit: HEADING_LIMIT, what: "The question", lines: false).map do |text|
+          id = "ask#{record.version}"
+          Core::Slide.new(id: id, heading: text.empty? ? "Asked now: #{words.downcase}" : text,
+                          prompt: kind.new(id: "p-#{id}", settings: settings))
+        end
+      end
+    end
+  end
+end
