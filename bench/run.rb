@@ -25,7 +25,7 @@ module Bench
       Roost::Store::Database.migrate
       prepare
       results = {}
-      Server.program do |server|
+      Server.program({ "ROOST_ENV" => "bench" }) do |server|
         @server = server
         results.merge!(seat_first_load_kb: first_load)
         results.merge!(fan_out)

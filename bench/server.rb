@@ -4,13 +4,15 @@ require "net/http"
 require "socket"
 
 module Bench
-  # A Puma of its own on a free loopback port: the program, or a bare baseline.
+  # A Puma of its own on a free loopback port: the program, or a bare baseline. Serves the
+  # bench, the specs of faults and the pictures.
   class Server
     HOST = "127.0.0.1"
 
     attr_reader :port
 
-    def self.program(&block) = new({ "ROOST_ENV" => "bench" }, "-C", "config/puma.rb").run(&block)
+    # @param env [Hash] settings besides the port
+    def self.program(env, &block) = new(env, "-C", "config/puma.rb").run(&block)
 
     # @param rackup [String] file of the baseline
     def self.bare(rackup, workers:, &block)
@@ -27,13 +29,27 @@ module Bench
 
     # Starts it, yields itself, stops it.
     def run
-      @puma = spawn(@env, "bundle", "exec", "puma", "-q", *@arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
-      200.times { break if answering? || sleep(0.1).nil? }
+      start
       yield self
     ensure
+      stop
+    end
+
+    def start
+      @puma = spawn(@env, "bundle", "exec", "puma", "-q", *@arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
+      200.times { break if answering? || sleep(0.1).nil? }
+      self
+    end
+
+    def stop
       Process.kill(:TERM, @puma)
       Process.wait(@puma)
     end
+
+    def address = "http://#{HOST}:#{port}"
+
+    # @return [Array<Integer>] process ids
+    def workers = `pgrep -P #{@puma}`.split.map(&:to_i)
 
     # Signs in as the teacher does.
     # @return [Array(Net::HTTP, Hash)] a connection and the headers with which to press buttons
@@ -49,7 +65,7 @@ module Bench
 
     # Proportional share of memory of all its processes, in MB.
     def memory
-      pids = [@puma, *`pgrep -P #{@puma}`.split.map(&:to_i)]
+      pids = [@puma, *workers]
       (pids.sum { |pid| File.read("/proc/#{pid}/smaps_rollup")[/^Pss:\s+(\d+)/, 1].to_i } / 1000.0).round
     end
 

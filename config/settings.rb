@@ -68,6 +68,9 @@ module Roost
     # The address people type, for links, QR codes and mails.
     def base_url = @env.fetch("ROOST_BASE_URL") { "http://#{host}:#{port}" }
 
+    # Set when a proxy stands in front, whose word on addresses is then taken.
+    def behind_proxy? = @env.key?("ROOST_BEHIND_PROXY")
+
     # Cookies are marked Secure when the address people use is https.
     def secure_cookies? = base_url.start_with?("https://")
 

@@ -3,6 +3,7 @@
 ENV["ROOST_ENV"] = "test"
 $LOAD_PATH.unshift(File.expand_path("../lib", __dir__))
 require "roost"
+require "capybara/rspec/matchers"
 require "prop_check"
 Dir[File.join(__dir__, "support/*.rb")].each { |file| require file }
 
@@ -14,6 +15,7 @@ RSpec.configure do |config|
   config.include Keeping, file_path: %r{spec/(store|operations|web|live|browser)/}
   config.include Rack::Test::Methods, file_path: %r{spec/web/}
   config.include Front, file_path: %r{spec/web/}
+  config.include Capybara::RSpecMatchers, file_path: %r{spec/browser/}
   config.include Classroom, file_path: %r{spec/browser/}
   config.filter_run_when_matching :focus
 end

@@ -1,38 +1,23 @@
 # frozen_string_literal: true
 
 require "net/http"
+require_relative "../../bench/server"
 
 # The program as it is run in earnest: its own process with two workers.
 RSpec.describe "Faults in the middle of a lesson" do
   before(:all) do
-    socket = TCPServer.new("127.0.0.1", 0)
-    port = socket.addr[1]
-    socket.close
-    @host = "http://127.0.0.1:#{port}"
     Classroom.server # the drivers
-    @puma = spawn({ "ROOST_ENV" => "test", "ROOST_PORT" => port.to_s, "ROOST_WORKERS" => "2" },
-                  "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", chdir: Roost::Settings::ROOT, out: File::NULL, err: File::NULL)
-    100.times { break if answering? || sleep(0.2).nil? }
+    @server = Bench::Server.new({ "ROOST_ENV" => "test" }, "-C", "config/puma.rb").start
+    @host = @server.address
   end
 
-  after(:all) do
-    Process.kill(:TERM, @puma)
-    Process.wait(@puma)
-  end
+  after(:all) { @server.stop }
 
   let!(:session) { kept_session(teacher) }
   let(:windows) do
     desk = sign_in_window.tap { |each| each.visit "/desk/#{session.id}" }
     [desk, join_window(:ada, session.code, as: "Ada"), join_window(:bo, session.code, as: "Bo")]
   end
-
-  def answering?
-    Net::HTTP.get_response(URI("#{@host}/")).is_a?(Net::HTTPOK)
-  rescue SystemCallError
-    false
-  end
-
-  def workers = `pgrep -P #{@puma}`.split.map(&:to_i)
 
   # Ten devices that keep saving, each until it is acknowledged, as the real ones do.
   # @return [Hash{String=>Integer}] token to the number of the last acknowledged save
@@ -82,7 +67,7 @@ RSpec.describe "Faults in the middle of a lesson" do
     pumping = Thread.new { pump(tokens, 8) }
     [0, 1].each do |turn|
       sleep 1
-      Process.kill(:KILL, workers[turn])
+      Process.kill(:KILL, @server.workers[turn])
       command(session, turn.zero? ? "jump" : "back", slide: "s5")
       heading = turn.zero? ? "Sketch a wing" : "How do they know the way?"
       windows.each { |each| expect(each).to have_css("h1", text: heading, wait: 5) }

@@ -109,7 +109,7 @@ RSpec.describe "A whole lesson in four windows" do
     expect(desk).to have_css("dd", text: "2 of 3")
     expect_accessible(desk)
     desk.click_link "Questions"
-    expect(desk).to have_css(".question", text: "33 % right")
+    expect(desk).to have_css(".question", text: "33 % right, of all who reached it")
     expect_accessible(desk)
     desk.click_link "Students"
     desk.click_link "Bo"

@@ -4,9 +4,9 @@ module Roost
   module Core
     # Six letters and digits that let a device into a session. Read back without
     # caring for case and spaces. Characters that are easily taken for one another
-    # (0 and O, 1 and I, 5 and S, 8 and B …) are not used.
+    # (0 and O, 1 and I, 5 and S, 8 and B …) are not used, nor vowels: codes spell nothing.
     module JoinCode
-      ALPHABET = "ACDEFGHJKMNPQRTUVWXY3479".chars.freeze
+      ALPHABET = "CDFGHJKMNPQRTVWXY3479".chars.freeze
       LENGTH = 6
 
       # @param random [#rand] where a secure source is passed in by the caller

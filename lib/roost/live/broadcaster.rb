@@ -71,9 +71,10 @@ module Roost
       def work_once
         session_id, scopes, newcomers = take
         broadcast(session_id, scopes, newcomers) if session_id
-      rescue Sequel::DatabaseError => e
-        # The bus reports when the database is back, and everything is sent again.
-        warn "broadcast put off: #{e.class}"
+      rescue StandardError => e
+        # What goes wrong with one session must not silence the others. When it is the
+        # database, the bus reports its return and everything is sent again.
+        warn "broadcast put off: #{e.class} at #{e.backtrace&.first}"
         sleep 0.2
       end
 

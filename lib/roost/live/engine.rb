@@ -67,8 +67,9 @@ module Roost
         @ticks = (@ticks || 0) + 1
         each_session { |id| touched(id) if @rehearse.call(id) } if (@ticks % REHEARSAL).zero?
         sweep if (@ticks % SWEEP).zero?
-      rescue Sequel::DatabaseError => e
-        warn "tick put off: #{e.class}"
+      rescue StandardError => e
+        # The next tick tries again; nothing is forgotten until it is done.
+        warn "tick put off: #{e.class} at #{e.backtrace&.first}"
       end
 
       def announce_dirty
@@ -94,10 +95,11 @@ module Roost
       end
 
       def say_goodbyes
-        gone = @lock.synchronize { @gone.tap { @gone = [] } }
+        gone = @lock.synchronize { @gone.dup }
         return if gone.empty?
 
         Store::Seats.new.leave(gone.map(&:key))
+        @lock.synchronize { @gone -= gone }
         gone.map(&:session_id).uniq.each { |session_id| touched(session_id) }
       end
 

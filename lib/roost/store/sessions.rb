@@ -10,6 +10,7 @@ module Roost
                           :options, :state, :version, :created_at, :ended_at, :deleted, :now, keyword_init: true)
 
       CODE_TRIES = 20
+      SCREEN_KEY = /\A[\w-]{22}\z/
       # Days for which a deleted session is offered back.
       DELETED_FOR = 30
 
@@ -62,6 +63,8 @@ module Roost
       end
 
       def by_screen_key(key)
+        return nil unless key.match?(SCREEN_KEY)
+
         row = with_now.where(screen_key: key, deleted_at: nil).first
         row && record(row)
       end

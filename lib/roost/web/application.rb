@@ -78,7 +78,7 @@ module Roost
       def self.limit_sign_ins
         Rack::Attack.cache.store = Store::Counters.new
         Rack::Attack.throttle("sign-in", **SIGN_INS) do |request|
-          request.ip if request.post? && %w[/sign-in /sign-up /forgotten].include?(request.path)
+          Address.of(request) if request.post? && %w[/sign-in /sign-up /forgotten].include?(request.path)
         end
         Rack::Attack.throttled_responder = lambda do |_request|
           [429, { "content-type" => "text/plain" }, ["Too many tries from here. Wait a minute, then go on.\n"]]

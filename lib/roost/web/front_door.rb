@@ -31,7 +31,7 @@ module Roost
 
         token = Operations::JoinSession.new.call(code, params["name"])
         if token.ok?
-          FrontDoor.trust(request.ip, Core::JoinCode.read(code))
+          FrontDoor.trust(Address.of(request), Core::JoinCode.read(code))
           redirect "/seat/#{token.value}", 303
         end
         count_wrong(code)
@@ -49,14 +49,14 @@ module Roost
 
         def shut_out?(code)
           counters = Store::Counters.new
-          counters.read("wrong:#{request.ip}").to_i >= WRONG_CODES &&
-            counters.read("known:#{request.ip}:#{Core::JoinCode.read(code)}").nil?
+          counters.read("wrong:#{Address.of(request)}").to_i >= WRONG_CODES &&
+            counters.read("known:#{Address.of(request)}:#{Core::JoinCode.read(code)}").nil?
         end
 
         def count_wrong(code)
           return if Operations::JoinSession.session(code).ok? # the code was right, the name was not
 
-          Store::Counters.new.increment("wrong:#{request.ip}", expires_in: PERIOD)
+          Store::Counters.new.increment("wrong:#{Address.of(request)}", expires_in: PERIOD)
         end
       end
     end

@@ -95,7 +95,7 @@ module Roost
 
       post "/:id/start" do |id|
         session = granted(Operations::StartSession.new.call(account_id, id.to_i, params))
-        FrontDoor.trust(request.ip, session.code)
+        FrontDoor.trust(Address.of(request), session.code)
         redirect "/desk/#{session.id}", 303
       end
 

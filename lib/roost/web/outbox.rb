@@ -8,7 +8,7 @@ module Roost
       LOCAL = %w[127.0.0.1 ::1].freeze
 
       get "/" do
-        not_found unless LOCAL.include?(request.ip)
+        not_found unless LOCAL.include?(Address.of(request))
         page("outbox", title: "Outbox", layout: "layouts/plain", mails: Store::Outbox.new.latest)
       end
     end
