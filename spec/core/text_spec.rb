@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Core::Text do
+  def read(raw, **opts) = described_class.read(raw, limit: 50, what: "It", **opts)
+
+  it "never gives text that is longer, untrimmed, or has control characters" do
+    PropCheck.forall(PropCheck::Generators.string) do |raw|
+      reading = read(raw)
+      next expect(reading.reason).to be_a(String) unless reading.ok?
+
+      expect(reading.value.length).to be <= 50
+      expect(reading.value).to eq(reading.value.strip)
+      expect(reading.value).not_to match(described_class::CONTROLS)
+    end
+  end
+
+  it "keeps line ends as one kind, or makes one line of it" do
+    expect(read("a\r\nb\rc").value).to eq("a\nb\nc")
+    expect(read("a\n  b", lines: false).value).to eq("a b")
+  end
+
+  it "counts the words of a reader" do
+    expect(described_class.words("Why don't swallows stay? 3 of 4 – well-fed ones do.")).to eq(10)
+  end
+end
+
+RSpec.describe Roost::Core::Room::Run do
+  it "ends at the deadline, or when it was closed before" do
+    run = described_class.open(100.0, 20)
+    expect([run.closed(110.0).closed_at, run.closed(130.0).closed_at]).to eq([110.0, 120.0])
+    expect(described_class.open(100.0, nil).closed(130.0).closed_at).to eq(130.0)
+  end
+
+  it "gets a full time limit when opened again, and a timer when it had none" do
+    expect(described_class.open(100.0, 20).closed(110.0).reopened(200.0, 20).deadline).to eq(220.0)
+    expect(described_class.open(100.0, nil).extended(150.0, 15).deadline).to eq(165.0)
+    expect(described_class.open(100.0, 20).extended(119.0, 15).deadline).to eq(135.0)
+  end
+end
+
+RSpec.describe Roost::Core::Room::Options do
+  it "falls back on the default for what it does not understand, and survives being written down" do
+    read = described_class.read({ "speed_share" => "9", "may_change" => "yes" })
+    expect([read.speed_share, read.may_change, read.speed]).to eq(["0.25", false, 1/4r])
+    expect(described_class.from_document(read.to_document)).to eq(read)
+    expect(described_class.from_document({})).to eq(room_options)
+  end
+end

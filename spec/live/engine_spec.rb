@@ -1,0 +1,118 @@
+# frozen_string_literal: true
+
+require "socket"
+
+# Two engines stand for two web processes: all they share is the database.
+RSpec.describe Roost::Live::Engine do
+  # Renders a view as the few words these specs look for.
+  let(:renderer) do
+    Class.new do
+      def rendered = @rendered ||= Hash.new(0)
+
+      def seat(view, _now)
+        rendered[:seat] += 1
+        "seat on #{view.slide&.id} #{view.open ? "open" : "closed"}"
+      end
+
+      def screen(view, _now) = "screen on #{view.slide&.id} answered #{view.answered}"
+      def desk(view, _now) = "desk on #{view.slide&.id} here #{view.birds.count { |bird| bird.state != :away }}"
+    end.new
+  end
+
+  let!(:session) { kept_session(teacher) }
+  let!(:engines) { Array.new(2) { engine.start } }
+
+  after { engines.each(&:stop) }
+
+  def engine
+    described_class.new(renderer: renderer, rehearse: ->(_id) {},
+                        expire: ->(id) { Roost::Operations::CommandSession.new.call(id, "expire") })
+  end
+
+  # Opens a stream at one of the engines.
+  def stream(audience, seat_id: nil, at: 0)
+    ours, theirs = UNIXSocket.pair
+    engines[at].connect(ours, audience: audience, session_id: session.id, seat_id: seat_id)
+    theirs
+  end
+
+  # Reads until these words have come.
+  def hear(socket, words, seconds: 8)
+    text = +""
+    ending = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    until text.include?(words)
+      left = ending - Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      raise "heard #{text.inspect} rather than #{words.inspect}" unless left.positive? && socket.wait_readable(left)
+
+      text << socket.read_nonblock(100_000)
+    end
+    text
+  end
+
+  it "welcomes a stream with the present view, with the version as its id" do
+    command(session, "begin")
+    expect(hear(stream(:seat, seat_id: take_seat(session).first[:id]),
+                "seat on s1")).to match(/\Aid: 2\ndata: seat on s1 closed\n\n/)
+  end
+
+  it "tells every process of a command, and renders each distinct view once" do
+    seats = Array.new(6) { |number| take_seat(session, "Student #{number}").first[:id] }
+    sockets = seats.each_with_index.map { |seat_id, number| stream(:seat, seat_id: seat_id, at: number % 2) }
+    sockets.each { |socket| hear(socket, "seat on ") }
+    renderer.rendered.clear
+    command(session, "begin")
+    sockets.each { |socket| hear(socket, "seat on s1") }
+    expect(renderer.rendered[:seat]).to eq(2)
+  end
+
+  it "shows answers at the screen of another process within the ticker's time" do
+    command(session, "begin")
+    command(session, "jump", slide: "s2")
+    screen = stream(:screen, at: 1)
+    hear(screen, "answered 0")
+    save(session, take_seat(session).first, "s2", { "options" => ["o1"] })
+    engines[0].touched(session.id)
+    hear(screen, "answered 1")
+  end
+
+  it "notes when the open question was sent to each seat, once" do
+    seat = take_seat(session).first
+    command(session, "begin")
+    command(session, "jump", slide: "s3")
+    2.times { hear(stream(:seat, seat_id: seat[:id]), "seat on s3 open") }
+    sleep 0.2
+    shown = snapshot(session).shown.fetch("s3")
+    expect(shown.keys).to eq([seat[:id]])
+    expect(shown.values.first).to be_within(5).of(snapshot(session).state.run.opened_at)
+  end
+
+  it "closes a question by itself a second after its deadline" do
+    seat = take_seat(session).first
+    command(session, "begin")
+    command(session, "jump", slide: "s3")
+    state = database[:sessions].where(id: session.id).get(:state).to_h
+    state["runs"]["s3"]["deadline"] -= 19
+    database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    hear(stream(:seat, seat_id: seat[:id]), "seat on s3 closed")
+    expect(snapshot(session).state.run.closed_at).to eq(state["runs"]["s3"]["deadline"])
+  end
+
+  it "tells the Desk who has left, whichever process they were at" do
+    desk = stream(:desk, at: 1)
+    seat = take_seat(session).first
+    socket = stream(:seat, seat_id: seat[:id])
+    hear(desk, "here 1")
+    socket.close
+    hear(desk, "here 0")
+  end
+
+  it "keeps a seat here that has already come back at another process when the old line dies" do
+    seat = take_seat(session).first
+    old = stream(:seat, seat_id: seat[:id])
+    hear(old, "seat on")
+    hear(stream(:seat, seat_id: seat[:id], at: 1), "seat on")
+    old.close
+    sleep 0.6
+    expect(snapshot(session).seats.first.here).to be(true)
+  end
+end

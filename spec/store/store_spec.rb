@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Store do
+  describe Roost::Store::Counters do
+    let(:counters) { described_class.new }
+
+    it "counts up and starts anew once the time is over" do
+      expect(Array.new(3) { counters.increment("a", expires_in: 60) }).to eq([1, 2, 3])
+      database[:counters].update(expires_at: Sequel.lit("now() - interval '1 second'"))
+      expect(counters.read("a")).to be_nil
+      expect(counters.increment("a", expires_in: 60)).to eq(1)
+    end
+
+    it "loses no count when many count at once" do
+      at_once((1..60).to_a) { counters.increment("b", expires_in: 60) }
+      expect(counters.read("b")).to eq(60)
+    end
+
+    it "forgets what is deleted and overwrites what is written" do
+      counters.write("c", 5, expires_in: 60)
+      counters.write("c", 7, expires_in: 60)
+      expect(counters.read("c")).to eq(7)
+      counters.delete("c")
+      expect(counters.read("c")).to be_nil
+    end
+  end
+
+  describe Roost::Store::Seats do
+    let(:seats) { described_class.new }
+    let(:session) { kept_session(teacher) }
+    let(:id) { take_seat(session).first[:id] }
+
+    def here? = seats.of(session.id).first.here
+
+    it "is here while its stream is seen, and away once it has not been for a while" do
+      seats.arrive(id, "stream-1")
+      expect(here?).to be(true)
+      database[:seats].update(seen_at: Sequel.lit("now() - interval '20 seconds'"))
+      expect(here?).to be(false)
+      seats.still_here(["stream-1"])
+      expect(here?).to be(true)
+    end
+
+    it "can be left by its present stream only" do
+      seats.arrive(id, "stream-1")
+      seats.arrive(id, "stream-2")
+      seats.leave(["stream-1"])
+      expect(here?).to be(true)
+      seats.leave(["stream-2"])
+      expect(here?).to be(false)
+    end
+
+    it "gives no second seat of one name in a session" do
+      id
+      expect(seats.create(session.id, "CLEO")).to be_nil
+    end
+
+    it "lets one process at a time do what only one should" do
+      inside = Queue.new
+      results = at_once((1..4).to_a) do
+        seats.alone(1, session.id) do
+          inside << 1
+          sleep 0.2
+          true
+        end
+      end
+      expect(results.compact.length).to eq(inside.length)
+      expect(inside.length).to be < 4
+    end
+  end
+
+  describe "the schema" do
+    it "goes all the way down and up again" do
+      Roost::Store::Database.migrate(target: 0)
+      expect(database.tables).to eq([:schema_info])
+      Roost::Store::Database.migrate
+      expect(database.tables).to include(:answers, :counters)
+    end
+
+    it "holds what must hold, whatever the code does" do
+      session = kept_session(teacher)
+      other = kept_session(teacher(email: "rowe@heronsgate.example"))
+      seat = take_seat(other).first
+      save = lambda do |session_id|
+        database[:answers].insert(session_id: session_id, seat_id: seat[:id], slide_id: "s2", value: Sequel.pg_jsonb({}), final: true,
+                                  late: false, save_no: 1, save_id: SecureRandom.uuid, received_at: Time.now)
+      end
+      expect { save.call(session.id) }.to raise_error(Sequel::ForeignKeyConstraintViolation)
+      save.call(other.id)
+      expect { save.call(other.id) }.to raise_error(Sequel::UniqueConstraintViolation)
+      expect { database[:accounts].insert(email: "no address", name: "x") }.to raise_error(Sequel::CheckConstraintViolation)
+    end
+  end
+
+  describe Roost::Store::Sessions do
+    it "may use a code again once its session has ended, and finds the open one by it" do
+      account = teacher
+      ended = kept_session(account)
+      command(ended, "end")
+      open = kept_session(account)
+      database[:sessions].where(id: open.id).update(code: ended.code)
+      expect(described_class.new.by_code(ended.code).id).to eq(open.id)
+      expect { database[:sessions].insert(database[:sessions].where(id: open.id).first.except(:id).merge(screen_key: "x")) }
+        .to raise_error(Sequel::UniqueConstraintViolation)
+    end
+
+    it "offers back what was deleted within thirty days" do
+      account = teacher
+      session = kept_session(account)
+      command(session, "end")
+      described_class.new.mark_deleted(account, session.id, true)
+      expect(described_class.new.deleted_lately(account).map(&:id)).to eq([session.id])
+      database[:sessions].update(deleted_at: Sequel.lit("now() - interval '31 days'"))
+      expect(described_class.new.deleted_lately(account)).to be_empty
+    end
+  end
+end

@@ -1,0 +1,175 @@
+# frozen_string_literal: true
+
+RSpec.describe "Pages" do
+  let(:account) { teacher }
+  let(:session) { kept_session(account) }
+
+  def body = last_response.body
+
+  describe "the class screen" do
+    def screen = get("/screen/#{session.screen_key}").body
+
+    it "needs no sign-in, shows the code while joining, and no names unless the teacher wants them" do
+      take_seat(session, "Cleo")
+      expect(screen).to include(Roost::Core::JoinCode.spoken(session.code), "Cleo")
+      shy = kept_session(account, names_shown: false)
+      take_seat(shy, "Cleo")
+      expect(get("/screen/#{shy.screen_key}").body).not_to include("Cleo")
+    end
+
+    it "hides the code after the lobby when the session says so" do
+      hidden = kept_session(account, code_throughout: false)
+      command(hidden, "begin")
+      expect(get("/screen/#{hidden.screen_key}").body).not_to include(Roost::Core::JoinCode.spoken(hidden.code))
+    end
+
+    it "never carries the teacher's notes or the key before it is put up" do
+      noted = marsh_lesson.replacing(marsh_lesson.slide("s3").with(notes: "Ask who has seen a fly"))
+      live = kept_session(account, noted)
+      _seat, token = take_seat(live)
+      command(live, "begin")
+      command(live, "jump", slide: "s3")
+      ["/screen/#{live.screen_key}", "/seat/#{token}"].each do |path|
+        get path
+        expect(body).to include("Why do swallows leave?")
+        expect(body).not_to match(/Ask who has seen|is-right|>right</)
+      end
+    end
+
+    it "is not found by a guessed or broken key" do
+      ["AAAAAAAAAAAAAAAAAAAAAA", "x", "%00"].each { |key| expect(get("/screen/#{key}").status).to eq(404) }
+    end
+  end
+
+  describe "the front door" do
+    it "shows the code of a link, and a QR code for it" do
+      expect(get("/join/#{session.code.downcase}").body).to include("value=\"#{session.code.downcase}\"")
+      get "/join/#{session.code}.svg"
+      expect(last_response.headers["content-type"]).to eq("image/svg+xml")
+      expect(body).to include("<svg", "<path")
+    end
+
+    it "says of a page that isn't there where to go" do
+      get "/nowhere"
+      expect(last_response.status).to eq(404)
+      expect(body).to include("That page isn&#39;t here", "To the front door")
+    end
+  end
+
+  describe "the Desk" do
+    before do
+      session
+      sign_in
+    end
+
+    def give(**fields)
+      post("/desk/#{session.id}/commands", fields.transform_keys(&:to_s), "HTTP_X_CSRF_TOKEN" => @token,
+"HTTP_HX_REQUEST" => "true")
+    end
+
+    it "carries out commands and answers with nothing, or with the one sentence of a refusal" do
+      expect(give(command: "begin").status).to eq(204)
+      expect(give(command: "open").status).to eq(422)
+      expect(body).to include("This slide asks nothing.")
+      expect(give(command: "destroy").status).to eq(422)
+    end
+
+    it "gives a sketch as a picture, and nothing for kinds that are none" do
+      seat = take_seat(session).first
+      command(session, "begin")
+      command(session, "jump", slide: "s5")
+      strokes = [{ "tool" => "text", "colour" => "rust", "points" => [1, 2], "text" => "<b>wing</b>" }]
+      save(session, seat, "s5", { "strokes" => [JSON.generate(strokes)] })
+      get "/desk/#{session.id}/answers/s5/#{seat[:id]}.svg"
+      expect(last_response.headers["content-type"]).to start_with("image/svg+xml")
+      expect(body).to include("&lt;b&gt;wing&lt;/b&gt;")
+      command(session, "jump", slide: "s4")
+      save(session, seat, "s4", { "text" => ["words"] })
+      expect(get("/desk/#{session.id}/answers/s4/#{seat[:id]}.svg").status).to eq(404)
+    end
+
+    it "leads to the class screen and to a running session" do
+      get "/desk/#{session.id}/screen"
+      expect(last_response.headers["location"]).to end_with("/screen/#{session.screen_key}")
+      get "/lessons"
+      expect(body).to include("is running", "/desk/#{session.id}")
+    end
+  end
+
+  describe "starting" do
+    before { sign_in_with_lesson }
+
+    def sign_in_with_lesson
+      @lesson = kept_lesson(account)
+      sign_in
+    end
+
+    it "keeps the options that were ticked" do
+      post_form "/lessons/#{@lesson}/start", title: "", class_name: "7K", opens_itself: "1", speed_share: "0"
+      started = Roost::Store::Sessions.new.all_of(account).first
+      expect(started.options.to_h).to eq(opens_itself: true, may_change: false, code_throughout: false, names_shown: false,
+                                         speed_share: "0")
+      expect([started.title, started.class_name]).to eq(["Birds on the move", "7K"])
+    end
+
+    it "does not start a lesson without slides" do
+      empty = kept_lesson(account, Roost::Core::Lesson.new(title: "Empty"))
+      post_form "/lessons/#{empty}/start", title: "x"
+      expect(body).to include("This lesson has no slides yet.")
+    end
+  end
+
+  describe "results" do
+    it "tells right, wrong, blank and not reached apart without colour" do
+      ada, bo, cleo = %w[Ada Bo Cleo].map { |name| take_seat(session, name).first }
+      command(session, "begin")
+      command(session, "jump", slide: "s3")
+      Roost::Store::Answers.new.delivered(session.id, "s3", [ada[:id], bo[:id], cleo[:id]])
+      take_seat(session, "Dev")
+      save(session, ada, "s3", { "options" => ["o1"] })
+      save(session, bo, "s3", { "options" => ["o2"] })
+      command(session, "end")
+      sign_in
+      get "/results/#{session.id}"
+      cells = Nokogiri::HTML(body).css("tbody tr").to_h { |row| [row.at("th").text, row.at("td .sr-only").text] }
+      expect(cells).to eq("Ada" => "right", "Bo" => "wrong", "Cleo" => "no answer", "Dev" => "not reached")
+      expect(body).to include("33 %")
+    end
+
+    it "has an empty state, for no sessions and for a session without questions" do
+      account
+      sign_in
+      expect(get("/results").body).to include("No sessions yet.")
+      command(session, "end")
+      expect(get("/results/#{session.id}").body).to include("No question was opened in this session.")
+    end
+  end
+end
+
+RSpec.describe Roost::Web::Markdown do
+  it "gives lists and emphasis, with headings below the slide's own" do
+    html = described_class.html("# Big\n\n- one\n- **two**")
+    expect(html).to include("<h3>Big</h3>", "<li>one</li>", "<strong>two</strong>")
+  end
+
+  it "opens links elsewhere without telling from where, and none that run" do
+    expect(described_class.html("[a](https://x.example)")).to include('rel="noopener noreferrer"', 'target="_blank"')
+    expect(described_class.html("[a](javascript:alert(1)) ![x](http://x.example/a.png) <iframe src=x></iframe>"))
+      .not_to match(/javascript:|<img|<iframe/)
+  end
+end
+
+RSpec.describe Roost::Web::Drawings do
+  it "puts every bird on a wire, on a second one when there are many" do
+    expect(described_class.wire(%i[here] * 30).scan('class="bird').length).to eq(30)
+    many = described_class.wire(%i[answered] * 80)
+    expect([many.scan('class="bird').length, many.scan('class="line"').length]).to eq([80, 3])
+    expect(described_class.wire([])).to include('class="line"')
+  end
+
+  it "draws a dot for a stroke of one point, and escapes text" do
+    strokes = [{ "tool" => "pen", "colour" => "ink", "points" => [5, 6] },
+               { "tool" => "text", "colour" => "ink", "points" => [1, 1], "text" => "\"<&" }]
+    expect(described_class.strokes({ "strokes" => strokes })).to include('points="5,6 5,6"', "&quot;&lt;&amp;")
+  end
+end
