@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "socket"
+require "timeout"
 
 RSpec.describe Roost::Live::Hub do
   let(:gone) { Queue.new }
@@ -14,10 +15,12 @@ RSpec.describe Roost::Live::Hub do
     [hub.add(ours, about), theirs]
   end
 
+  def next_gone = Timeout.timeout(5) { gone.pop }
+
   it "writes to every stream what is meant for it" do
     devices = Array.new(20) { |number| device(number) }
-    devices.each_with_index { |(stream, _socket), number| hub.write(stream, "data: #{number}\n\n") }
-    devices.each_with_index { |(_stream, socket), number| expect(socket.readpartial(100)).to eq("data: #{number}\n\n") }
+    devices.each { |stream, _socket| hub.write(stream, "data: #{stream.about}\n\n") }
+    expect(devices.map { |_stream, socket| socket.readpartial(100) }).to eq((0..19).map { |number| "data: #{number}\n\n" })
   end
 
   it "delivers what a slow device did not take at once, whole and in order" do
@@ -28,7 +31,7 @@ RSpec.describe Roost::Live::Hub do
   end
 
   it "drops a device that takes nothing, without holding up the others" do
-    dead, = device(:dead)
+    dead, silent = device(:dead)
     alive, socket = device(:alive)
     reader = Thread.new { socket.read(30 * 100_000) }
     30.times do
@@ -37,14 +40,15 @@ RSpec.describe Roost::Live::Hub do
       sleep 0.01
     end
     expect(reader.value.bytesize).to eq(30 * 100_000)
-    expect(gone.pop).to eq(:dead)
+    expect(next_gone).to eq(:dead)
     expect(hub.streams).to eq([alive])
+    expect(silent).not_to be_closed
   end
 
   it "notices a device that has left, once" do
     _stream, socket = device(:left)
     socket.close
-    expect(gone.pop).to eq(:left)
+    expect(next_gone).to eq(:left)
     sleep 0.1
     expect(gone).to be_empty
     expect(hub.streams).to be_empty
@@ -53,7 +57,7 @@ RSpec.describe Roost::Live::Hub do
   it "takes writes to a stream that is gone for nothing" do
     stream, socket = device
     socket.close
-    gone.pop
+    next_gone
     expect { hub.write(stream, "late") }.not_to raise_error
   end
 end

@@ -37,7 +37,9 @@ RSpec.describe "Preparing a lesson" do
   it "gives a slide that came back by undo a revision nobody has seen" do
     edit("s1", rev: 1, heading: "One")
     Roost::Operations::UndoLesson.new.call(account, id)
+    edit("s1", rev: lessons.find(account, id).lesson.slide("s1").rev, heading: "Other")
     expect(edit("s1", rev: 2, heading: "From a window that still shows One")).not_to be_ok
+    expect(heading).to eq("Other")
   end
 
   it "saves nothing when nothing changed" do

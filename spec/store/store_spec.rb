@@ -82,8 +82,8 @@ RSpec.describe Roost::Store do
       other = kept_session(teacher(email: "rowe@heronsgate.example"))
       seat = take_seat(other).first
       save = lambda do |session_id|
-        database[:answers].insert(session_id: session_id, seat_id: seat[:id], slide_id: "s2", value: Sequel.pg_jsonb({}), final: true,
-                                  late: false, save_no: 1, save_id: SecureRandom.uuid, received_at: Time.now)
+        database[:answers].insert(session_id: session_id, seat_id: seat[:id], slide_id: "s2", value: Sequel.pg_jsonb({}),
+                                  final: true, late: false, save_no: 1, save_id: SecureRandom.uuid, received_at: Time.now)
       end
       expect { save.call(session.id) }.to raise_error(Sequel::ForeignKeyConstraintViolation)
       save.call(other.id)
