@@ -19,7 +19,7 @@ RSpec.describe Roost::Live::Hub do
 
   it "writes to every stream what is meant for it" do
     devices = Array.new(20) { |number| device(number) }
-    devices.each { |stream, _socket| hub.write(stream, "data: #{stream.about}\n\n") }
+    devices.map(&:first).each { |stream| hub.write(stream, "data: #{stream.about}\n\n") }
     expect(devices.map { |_stream, socket| socket.readpartial(100) }).to eq((0..19).map { |number| "data: #{number}\n\n" })
   end
 
