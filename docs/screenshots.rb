@@ -89,13 +89,13 @@ class Screenshots
     take seat, "seat-answering"
     seat.click_button "Hand in"
     sleep 3
-    ["Close answers", "Put results on the class screen", "Show the right answer"].each { |words| press words }
+    ["Close answers", "Put results on the class screen", "Show right answer"].each { |words| press words }
     take screen, "screen-results"
     press "Next slide →"
     ["Grey heron", "Reed bunting", "Water rail"].each { |bird| seat.find("label", text: bird).click }
     seat.click_button "Hand in"
     sleep 20
-    ["Close answers", "Put standings up"].each { |words| press words }
+    ["Close answers", "Standings up"].each { |words| press words }
     take screen, "screen-standings"
     take seat, "seat-standings"
   end

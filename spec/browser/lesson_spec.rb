@@ -43,7 +43,7 @@ RSpec.describe "A whole lesson in four windows" do
     desk.click_button "Put results on the class screen"
     expect(screen).to have_css(".bar-row", text: "Yes")
     expect(bo).to have_css(".seat-result .bar-row", text: "Yes")
-    desk.click_button "Take results down"
+    desk.click_button "Results down"
     expect(screen).not_to have_css(".bars")
 
     # A game question: seconds in figures everywhere, more time, end now, key, standings.
@@ -64,11 +64,11 @@ RSpec.describe "A whole lesson in four windows" do
     desk.click_button "Put results on the class screen"
     expect(screen).to have_css(".bar-row")
     expect(screen).not_to have_css(".bar-row.is-right")
-    desk.click_button "Show the right answer"
+    desk.click_button "Show right answer"
     expect(screen).to have_css(".bar-row.is-right", text: "Grey heron")
     expect(ada).to have_css(".outcome", text: "✓ Right · 100 points")
     expect(bo).to have_css(".outcome", text: "✗ Not this time · 0 points")
-    desk.click_button "Put standings up"
+    desk.click_button "Standings up"
     expect(screen).to have_css(".lane", text: /1\s*Ada\s*100/)
     expect(ada).to have_css(".standing", text: "1st of 3")
     expect(bo).to have_css(".standing", text: "100 points behind the next")
@@ -83,7 +83,7 @@ RSpec.describe "A whole lesson in four windows" do
     desk.within(desk.find(".entry", text: "Bo")) { desk.click_button "Spotlight" }
     expect(screen).to have_css(".spotlight", text: "By the stars")
     expect(screen).not_to have_text("Bo")
-    desk.click_button "Take spotlight down"
+    desk.click_button "Spotlight down"
     desk.within(desk.find(".entry", text: "Bo")) { desk.click_button "with name" }
     expect(screen).to have_css(".spotlight figcaption", text: "Bo")
     expect(ada.find("input[name=text]").value).to eq("They follow")
@@ -157,7 +157,7 @@ RSpec.describe "A whole lesson in four windows" do
       desk.find("body").send_keys("o")
       expect(desk).to have_button("Open answers")
       desk.find("body").send_keys("r")
-      expect(desk).to have_button("Take results down")
+      expect(desk).to have_button("Results down")
       desk.find("body").send_keys("e")
       expect(desk).to have_button("Go on")
       desk.find("body").send_keys("?")
