@@ -52,6 +52,18 @@ RSpec.describe "A seat that loses nothing" do
     expect(database[:answers].count).to eq(1)
   end
 
+  it "keeps the last letters typed before the page was put away" do
+    seat.execute_script(<<~JS, field)
+      arguments[0].value = "Stars";
+      arguments[0].dispatchEvent(new Event("input", { bubbles: true }));
+      location.href = "about:blank";
+    JS
+    seat.visit "/"
+    seat.click_link "Back to Birds on the move as Ada"
+    expect(seat.find("input[name=text]").value).to eq("Stars")
+    eventually { stored&.value == { "text" => "Stars" } }
+  end
+
   it "makes one answer of a double tap" do
     field.send_keys("Stars")
     seat.find_button("Hand in").double_click

@@ -7,7 +7,8 @@ RSpec.describe "Safety at the edge" do
     ["/", "/sign-in", "/nowhere", "/assets/none.js"].each do |path|
       get path
       expect(last_response.headers["content-security-policy"]).to include("default-src 'none'", "script-src 'self';")
-      expect(last_response.headers).to include("x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer")
+      expect(last_response.headers).to include("x-content-type-options" => "nosniff", "referrer-policy" => "no-referrer",
+                                               "cache-control" => "no-store")
       expect(last_response.body).not_to match(/<script(?![^>]*src=)/)
     end
   end

@@ -3,6 +3,7 @@
 import { Outbox } from "../outbox.js";
 
 const PAUSE = 400;
+const AWAY = ["visibilitychange", "pagehide"]; // the first bubbles up from the document
 let outbox = null;
 
 class SeatAnswer extends HTMLElement {
@@ -26,6 +27,9 @@ class SeatAnswer extends HTMLElement {
     this.form.addEventListener("submit", (event) => { event.preventDefault(); this.press(); });
     this.onSave = (event) => { if (event.detail.slide === this.slide) this.saved(event.detail); };
     outbox.addEventListener("save", this.onSave);
+    // A page that is put away may never run again.
+    this.onAway = () => this.draftNow();
+    for (const event of AWAY) addEventListener(event, this.onAway);
     this.draw();
   }
 
@@ -33,6 +37,7 @@ class SeatAnswer extends HTMLElement {
     if (!this.form) return;
     this.draftNow();
     outbox.removeEventListener("save", this.onSave);
+    for (const event of AWAY) removeEventListener(event, this.onAway);
   }
 
   attributeChangedCallback() {

@@ -12,9 +12,11 @@ const remembered = () => {
 const seat = document.querySelector("[data-token]");
 if (seat) {
   const { token, name, title } = seat.dataset;
-  sessionStorage.setItem("roost.seat", token);
   const others = remembered().filter((other) => other.token !== token);
-  localStorage.setItem(KEY, JSON.stringify([{ token, name, title, at: Date.now() }, ...others].slice(0, KEEP)));
+  try {
+    sessionStorage.setItem("roost.seat", token);
+    localStorage.setItem(KEY, JSON.stringify([{ token, name, title, at: Date.now() }, ...others].slice(0, KEEP)));
+  } catch { /* where storage is switched off, the address is all there is */ }
 }
 
 class SeatMemory extends HTMLElement {

@@ -13,7 +13,7 @@ module Roost
       POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; " \
                "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
       HEADERS = { "content-security-policy" => POLICY, "referrer-policy" => "no-referrer",
-                  "x-content-type-options" => "nosniff", "x-frame-options" => "DENY",
+                  "x-content-type-options" => "nosniff", "cache-control" => "no-store", "x-frame-options" => "DENY",
                   "cross-origin-opener-policy" => "same-origin",
                   "permissions-policy" => "camera=(), microphone=(), geolocation=()" }.freeze
       SIGN_INS = { limit: 30, period: 60 }.freeze
