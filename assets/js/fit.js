@@ -1,7 +1,7 @@
 // Makes what is on the class screen (and its small copy at the Desk) fit: where it is
-// taller than its place, the type is made smaller, in steps, down to three fifths.
+// taller than its place, the type is made smaller, in steps, down to a half.
 const STEP = 0.05;
-const LEAST = 0.6;
+const LEAST = 0.5;
 
 function fit() {
   for (const stage of document.querySelectorAll(".screen > .screen-stage, .mini-screen")) {

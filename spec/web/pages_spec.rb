@@ -163,7 +163,9 @@ RSpec.describe Roost::Web::Drawings do
   it "puts every bird on a wire, on a second one when there are many" do
     expect(described_class.wire(%i[here] * 30).scan('class="bird').length).to eq(30)
     many = described_class.wire(%i[answered] * 80)
-    expect([many.scan('class="bird').length, many.scan('class="line"').length]).to eq([80, 3])
+    expect([many.scan('class="bird').length, many.scan('class="line"').length]).to eq([80, 2])
+    crowd = described_class.wire(%i[answered] * 1000)
+    expect([crowd.scan('class="bird').length, crowd.scan('class="line"').length]).to eq([1000, 3])
     expect(described_class.wire([])).to include('class="line"')
   end
 

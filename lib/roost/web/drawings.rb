@@ -9,7 +9,9 @@ module Roost
       BIRD = "M3 35 L10 25 C10 12 17 5 25 5 C31 5 34 9 35 12 L43 15 L35 18.5 C35 28 28 34 18 34 C14.5 34 11.5 33 9.5 31.5 Z"
       WIRE_WIDTH = 1200
       ROW_HEIGHT = 62
+      BIRD_WIDTH = 32.0
       BIRDS_A_WIRE = 36
+      MOST_WIRES = 3
       WIDTHS = { "pen" => 6, "line" => 6, "highlighter" => 30 }.freeze
 
       module_function
@@ -21,23 +23,26 @@ module Roost
 
       def bird_parts = %(<path d="#{BIRD}"/><circle cx="28" cy="13" r="1.9"/>)
 
-      # The row of birds, one a seat, on wires that sag a little.
+      # The row of birds, one a seat, on wires that sag a little: one wire for a class,
+      # two or three, and smaller birds, for more.
       # @param states [Array<Symbol>]
       def wire(states)
-        rows = states.each_slice(BIRDS_A_WIRE).to_a
-        rows = [[]] if rows.empty?
-        per_row = rows.first.length
-        body = rows.each_with_index.map { |row, place| wire_row(row, per_row, place * ROW_HEIGHT) }.join
-        %(<svg class="wire" viewBox="0 0 #{WIRE_WIDTH} #{rows.length * ROW_HEIGHT}" aria-hidden="true">#{body}</svg>)
+        wires = states.length <= BIRDS_A_WIRE ? 1 : (states.length / 100.0).ceil.clamp(2, MOST_WIRES)
+        per_wire = [(states.length / wires.to_f).ceil, 1].max
+        size = [WIRE_WIDTH / (per_wire + 1.0) / BIRD_WIDTH, 1.0].min
+        height = ROW_HEIGHT * size
+        rows = states.empty? ? [[]] : states.each_slice(per_wire).to_a
+        body = rows.each_with_index.map { |row, place| wire_row(row, per_wire, place * height, size) }.join
+        %(<svg class="wire" viewBox="0 0 #{WIRE_WIDTH} #{(rows.length * height).round(1)}" aria-hidden="true">#{body}</svg>)
       end
 
-      def wire_row(row, per_row, top)
-        base = top + 46
-        step = WIRE_WIDTH / (per_row + 1.0)
+      def wire_row(row, per_wire, top, size)
+        base = (top + (46 * size)).round(1)
+        step = WIRE_WIDTH / (per_wire + 1.0)
         birds = row.each_with_index.map do |state, place|
           x = step * (place + 1)
-          y = base + sag(x)
-          %(<g class="bird is-#{state}" transform="translate(#{(x - 20).round(1)} #{(y - 36).round(1)})">#{bird_parts}</g>)
+          move = "translate(#{(x - (20 * size)).round(1)} #{(base + sag(x) - (36 * size)).round(1)}) scale(#{size.round(3)})"
+          %(<g class="bird is-#{state}" transform="#{move}">#{bird_parts}</g>)
         end
         %(<path class="line" d="M0 #{base} Q#{WIRE_WIDTH / 2} #{base + 14} #{WIRE_WIDTH} #{base}"/>#{birds.join})
       end
