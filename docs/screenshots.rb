@@ -65,7 +65,7 @@ class Screenshots
     take teacher, "desk-writing"
     press "Next slide →"
     sketches
-    press "End"
+    teacher.accept_confirm { press "End" }
   end
 
   def join

@@ -34,7 +34,7 @@ async function give(command) {
 
 document.addEventListener("click", (event) => {
   const button = event.target.closest("[data-command]");
-  if (button) give(JSON.parse(button.dataset.command));
+  if (button && (!button.dataset.confirm || window.confirm(button.dataset.confirm))) give(JSON.parse(button.dataset.command));
   const opener = event.target.closest("[data-opens]");
   if (opener) open(document.getElementById(opener.dataset.opens));
 });

@@ -24,12 +24,13 @@ document.addEventListener("htmx:sse:close", (event) => {
   if (event.detail.reason === "ended") setTimeout(() => location.reload(), 2000);
 });
 // The very first request has no retry of its own.
-document.addEventListener("htmx:error", (event) => {
-  if (event.target.hasAttribute?.("hx-sse:connect") && !connection) {
+for (const failed of ["htmx:error", "htmx:response:error"]) {
+  document.addEventListener(failed, (event) => {
+    if (!event.target.hasAttribute?.("hx-sse:connect") || connection) return;
     say(true);
     setTimeout(() => location.reload(), 2000);
-  }
-});
+  });
+}
 window.addEventListener("online", reconnect);
 window.addEventListener("offline", () => say(true));
 setInterval(() => {

@@ -103,7 +103,9 @@ RSpec.describe "A whole lesson in four windows" do
     expect(screen).to have_css(".drawings polyline")
     [desk, screen, ada].each { |each| expect_accessible(each) }
 
-    desk.click_button "End"
+    desk.dismiss_confirm { desk.click_button "End" }
+    expect(ada).to have_css("h1", text: "Sketch a wing")
+    desk.accept_confirm { desk.click_button "End" }
     [ada, bo, cleo].each { |each| expect(each).to have_css("h1", text: "That was it") }
     desk.click_link "See the results"
     expect(desk).to have_css("dd", text: "2 of 3")

@@ -116,6 +116,12 @@ RSpec.describe "Running a session" do
       expect(database[:answers].count).to eq(before)
     end
 
+    it "comes in also while another process is letting it act" do
+      Roost::Store::Seats.new.alone(Roost::Operations::PracticeClass::LOCK, session.id) do
+        Thread.new { expect(practice.invite(session, 5).value).to eq(5) }.join
+      end
+    end
+
     it "has at most thirty students" do
       practice.invite(session, 24)
       expect(practice.invite(session, 7).reason).to eq("A practice class has at most 30 students; 24 are here.")

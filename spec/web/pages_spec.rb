@@ -74,6 +74,12 @@ RSpec.describe "Pages" do
       expect(give(command: "destroy").status).to eq(422)
     end
 
+    it "says in one sentence, not with a page, that a session is gone" do
+      post("/desk/0/commands", { "command" => "next" }, "HTTP_X_CSRF_TOKEN" => @token, "HTTP_HX_REQUEST" => "true")
+      expect(last_response.status).to eq(404)
+      expect(body).to start_with('<p class="refusal"')
+    end
+
     it "gives a sketch as a picture, and nothing for kinds that are none" do
       seat = take_seat(session).first
       command(session, "begin")

@@ -22,7 +22,11 @@ module Roost
 
         students = Core::Practice::Roster.students(here + count, seed: record.id).last(count)
         tokens = students.map { |student| JoinSession.new.call(record.code, student.name, practice: true) }
-        tokens.find { |token| !token.ok? } || (carry_on(record.id) && Core::Reading.ok(count))
+        refused = tokens.find { |token| !token.ok? }
+        return refused if refused
+
+        carry_on(record.id)
+        Core::Reading.ok(count)
       end
 
       # Lets the students of a session do what is due. Safe to call from every process.

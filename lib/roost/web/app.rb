@@ -28,7 +28,14 @@ module Roost
       error { error_page("Something went wrong", "Go back and try again. What you had saved is still there.") }
 
       helpers do
-        def error_page(title, text) = page("error", title: title, layout: "layouts/plain", heading: title, text: text)
+        def htmx? = env["HTTP_HX_REQUEST"] == "true"
+
+        # A page of its own, or one sentence where only a part of a page was asked for.
+        def error_page(title, text)
+          return partial("refusal", reason: "#{title}. #{text}") if htmx?
+
+          page("error", title: title, layout: "layouts/plain", heading: title, text: text)
+        end
 
         # A refusal from the core or an operation, as a small page part.
         def refuse(reason, code = 422)

@@ -16,8 +16,6 @@ module Roost
 
         def session = env["rack.session"]
 
-        def htmx? = env["HTTP_HX_REQUEST"] == "true"
-
         def notice = env["roost.notice"]
 
         def own_session(id, deleted: false)
