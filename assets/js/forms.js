@@ -1,9 +1,12 @@
 // Small things of the teachers' forms: saves carry the newest text and revision, even
 // when they waited for an earlier save; printing; asking before deleting.
+const rev = () => document.querySelector("form[data-autosave] [name=rev]").value;
+
 document.addEventListener("htmx:before:request", (event) => {
   const form = event.target.closest?.("form[data-autosave]");
   const { request } = event.detail.ctx;
   if (form && event.target === form) request.body = new URLSearchParams(new FormData(form, request.submitter ?? null));
+  if (event.target.matches?.("[data-fresh-rev]")) request.body.set("rev", rev());
 });
 
 document.addEventListener("htmx:after:request", (event) => {

@@ -85,6 +85,19 @@ RSpec.describe "Preparing a lesson in the browser" do
     expect(lesson.slides.first.heading).to eq("First")
   end
 
+  it "takes a kind chosen in mid-typing without mistaking itself for somebody else" do
+    kept_lesson(account)
+    page.click_link "Edit"
+    page.find_field("Heading").send_keys(" tonight")
+    page.click_button "Writing"
+    eventually { lesson.slides.first.prompt }
+    expect(lesson.slides.first.heading).to end_with("tonight")
+    page.find_field("Heading").send_keys(" again")
+    page.click_button "Nothing"
+    eventually { lesson.slides.first.prompt.nil? && lesson.slides.first.heading.end_with?("tonight again") }
+    expect(page).to have_no_css(".refusal")
+  end
+
   it "keeps up with fast typing in several fields" do
     kept_lesson(account)
     page.click_link "Edit"
