@@ -5,4 +5,5 @@ import "./elements/sun-timer.js";
 import "./elements/sketch-pad.js";
 import "./desk.js";
 import "./forms.js";
+import "./slides.js";
 import "./fit.js";

@@ -98,6 +98,20 @@ RSpec.describe "Preparing a lesson in the browser" do
     expect(page).to have_no_css(".refusal")
   end
 
+  it "puts slides into order by dragging, and copies one" do
+    kept_lesson(account)
+    page.click_link "Edit"
+    second, third = page.all(".thumb").values_at(1, 2)
+    page.driver.browser.action.click_and_hold(second.native).move_by(0, 20)
+        .move_to(third.native, 0, 20).move_by(0, 4).release.perform
+    eventually { lesson.slides.map(&:id).first(3) == %w[s1 s3 s2] }
+    expect(page).to have_css(".thumb[aria-current]", text: "Dusk over the marsh")
+    page.find(".thumb-do").click_button "Copy"
+    expect(page).to have_css(".thumb", text: "Dusk over the marsh", count: 2)
+    page.click_button "Undo"
+    expect(page).to have_css(".thumb", text: "Dusk over the marsh", count: 1)
+  end
+
   it "keeps up with fast typing in several fields" do
     kept_lesson(account)
     page.click_link "Edit"

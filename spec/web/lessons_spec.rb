@@ -39,6 +39,11 @@ RSpec.describe "The builder's saves" do
     expect(last_response.body).to include("fewer than two options".capitalize)
   end
 
+  it "keeps the time limit when the kind is changed" do
+    save("/slides/s3/prompt", rev: 1, kind: "writing")
+    expect([lesson.slide("s3").prompt.kind, lesson.slide("s3").prompt.time_limit]).to eq(["writing", 20])
+  end
+
   it "takes in a picture, and refuses what only says it is one" do
     png = Rack::Test::UploadedFile.new(StringIO.new(Vips::Image.black(8, 6).write_to_buffer(".png")), "image/png",
                                        original_filename: "a.png")

@@ -64,6 +64,12 @@ module Roost
       # @return [Rational, nil] how right a value is, 0 to 1; nil when nothing marks it
       def mark(_value) = nil
 
+      # What a question of any kind goes on with when its kind is changed.
+      def shared = settings.slice("time_limit")
+
+      # The same question under another id.
+      def copy(copy_id) = self.class.new(id: copy_id, settings: settings)
+
       def to_document = settings.merge("id" => id, "kind" => kind)
 
       def ==(other) = other.is_a?(Prompt) && to_document == other.to_document

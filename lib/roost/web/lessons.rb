@@ -39,7 +39,7 @@ module Roost
       post "/:id/slides/:slide/prompt" do |id, slide_id|
         edit(id, slide_id) do |slide|
           kind = Core::Prompts.kind(params["kind"])
-          prompt = kind&.new(id: "p#{new_id}", settings: {})
+          prompt = kind&.new(id: "p#{new_id}", settings: slide.prompt&.shared || {})
           Core::Reading.ok(slide.with(prompt: prompt))
         end
       end
@@ -58,10 +58,18 @@ module Roost
       end
 
       post "/:id/slides/:slide/move" do |id, slide_id|
-        change(id, slide_id) do |lesson|
+        change(id, params["shown"] || slide_id) do |lesson|
           place = lesson.place(slide_id)
           by = { "up" => -1, "down" => 1 }[params["way"]]
-          place && by ? Core::Reading.ok(lesson.moving(slide_id, place + by)) : gone
+          to = by ? place.to_i + by : number("to")
+          place && to ? Core::Reading.ok(lesson.moving(slide_id, to)) : gone
+        end
+      end
+
+      post "/:id/slides/:slide/duplicate" do |id, slide_id|
+        copy_id = new_id
+        change(id, copy_id) do |lesson|
+          lesson.slide(slide_id) ? with_room(lesson).map { lesson.duplicating(slide_id, copy_id) } : gone
         end
       end
 

@@ -15,6 +15,15 @@ RSpec.describe Roost::Core::Lesson do
     end
   end
 
+  it "copies a slide after itself, with a question of its own and nothing else changed" do
+    copied = lesson.duplicating("s3", "copy")
+    copy = copied.slide("copy")
+    expect(copied.place("copy")).to eq(3)
+    expect(copy.prompt.id).not_to eq(lesson.slide("s3").prompt.id)
+    expect(copy.prompt.settings).to eq(lesson.slide("s3").prompt.settings)
+    expect(copied.without_slide("copy")).to eq(lesson)
+  end
+
   it "refuses a lesson without a title" do
     expect(described_class.read_title("  ").reason).to eq("A lesson needs a title. Type one.")
   end

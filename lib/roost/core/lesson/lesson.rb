@@ -55,6 +55,13 @@ module Roost
         Lesson.new(title: title, slides: slides.dup.insert(at, slide))
       end
 
+      # The lesson with a copy of one slide after it; the copy's question is one of its own.
+      def duplicating(id, copy_id)
+        original = slide(id)
+        prompt = original.prompt&.copy("p#{copy_id}")
+        with_slide_after(id, original.with(id: copy_id, rev: 1, prompt: prompt))
+      end
+
       def without_slide(id) = Lesson.new(title: title, slides: slides.reject { |slide| slide.id == id })
 
       def replacing(slide) = Lesson.new(title: title, slides: slides.map { |old| old.id == slide.id ? slide : old })
