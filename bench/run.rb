@@ -157,7 +157,7 @@ module Bench
           token, due = waiting.pop(true)
           sleep([due - Bench.clock, 0].max)
           sent << Bench.clock
-          http.post("/answers/#{token}/answers", body(1), { "content-type" => "application/json" })
+          http.post("/answers/#{token}", body(1), { "content-type" => "application/json" })
         end
       end
     rescue ThreadError
@@ -172,7 +172,7 @@ module Bench
     def answers
       session, tokens = new_session(SEATS)
       command(session, "next")
-      Posts.new(Server::HOST, port, AT_A_TIME) { |number| ["/answers/#{tokens[number % SEATS]}/answers", body((number / SEATS) + 1)] }
+      Posts.new(Server::HOST, port, AT_A_TIME) { |number| ["/answers/#{tokens[number % SEATS]}", body((number / SEATS) + 1)] }
            .run(SECONDS)
     end
 

@@ -57,7 +57,7 @@ export class Outbox extends EventTarget {
 
   async post(save) {
     try {
-      const response = await fetch(`/answers/${this.token}/answers`, {
+      const response = await fetch(`/answers/${this.token}`, {
         method: "POST", body: JSON.stringify(save), headers: { "Content-Type": "application/json" },
         signal: AbortSignal.timeout(8000),
       });

@@ -55,7 +55,7 @@ RSpec.describe "Safety at the edge" do
     get "/seat/AAAAAAAAAAAAAAAAAAAAAA"
     expect(last_response.status).to eq(404)
     expect(get("/stream/seat/AAAAAAAAAAAAAAAAAAAAAA").status).to eq(404)
-    expect(post("/answers/AAAAAAAAAAAAAAAAAAAAAA/answers", "{}").status).to eq(404)
+    expect(post("/answers/AAAAAAAAAAAAAAAAAAAAAA", "{}").status).to eq(404)
   end
 
   it "cleans script out of names, headings and Markdown" do
@@ -79,7 +79,7 @@ RSpec.describe "Safety at the edge" do
       command(session, "jump", slide: "s4")
     end
 
-    def send_answer(body) = post("/answers/#{seat_token}/answers", body)
+    def send_answer(body) = post("/answers/#{seat_token}", body)
 
     it "acknowledges one, and refuses bad input with one sentence each" do
       expect(JSON.parse(send_answer(JSON.generate(message("s4", { "text" => ["the stars"] }))).body)["state"]).to eq("final")
@@ -102,7 +102,7 @@ RSpec.describe "Safety at the edge" do
     command(session, "begin")
     command(session, "jump", slide: "s4")
     allow(Roost::Store::Answers).to receive(:new).and_raise(Sequel::DatabaseError, "PG::DiskFull")
-    post("/answers/#{token}/answers", JSON.generate(message("s4", { "text" => ["kept"] })))
+    post("/answers/#{token}", JSON.generate(message("s4", { "text" => ["kept"] })))
     expect([last_response.status, JSON.parse(last_response.body)["state"]]).to eq([503, "unsent"])
   end
 

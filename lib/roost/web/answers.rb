@@ -19,9 +19,9 @@ module Roost
         @lock = Mutex.new
       end
 
-      # @param env [Hash] Rack environment; PATH_INFO is /TOKEN/answers
+      # @param env [Hash] Rack environment; PATH_INFO is /TOKEN
       def call(env)
-        seat = seat(env["PATH_INFO"].split("/")[1])
+        seat = seat(env["PATH_INFO"].delete_prefix("/"))
         return reply(404, "refused", "This seat is not known. Join again with the code on the board.") unless seat
 
         body = env["rack.input"].read(MOST_BYTES + 1).to_s
