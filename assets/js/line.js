@@ -1,6 +1,14 @@
-// Watches the stream of a page: says when the line is lost, and reconnects when it has
-// been silent for too long (a sleeping phone, a dead Wi-Fi) or the device is back online.
+// Opens the stream of a page and watches it: says when the line is lost, and reconnects
+// when it has been silent for too long (a sleeping phone, a dead Wi-Fi) or the device is
+// back online.
+//
+// A browser opens six connections a host, and streams keep theirs. So at most four windows
+// of one browser hold a stream; a further one fetches its page every two seconds until
+// another window is closed.
+const SLOTS = 4;
+const POLL = 2000;
 const SILENCE = 16000; // three heartbeats
+const live = document.querySelector("[data-stream]");
 let connection = null;
 let heard = Date.now();
 
@@ -9,6 +17,34 @@ const say = (lost) => {
   if (note) note.hidden = !lost;
   document.documentElement.dataset.line = lost ? "lost" : "open";
 };
+
+// Whether the lock was free; then it is kept until the window goes.
+const take = (name) => new Promise((resolve) => {
+  navigator.locks.request(name, { ifAvailable: true }, (lock) => {
+    resolve(Boolean(lock));
+    return lock && new Promise(() => {});
+  });
+});
+
+async function allowed() {
+  if (!navigator.locks) return true; // only where the page is not served securely
+  for (let slot = 0; slot < SLOTS; slot += 1) if (await take(`roost.stream.${slot}`)) return true;
+  return false;
+}
+
+function connect() {
+  live.setAttribute("hx-sse:connect", live.dataset.stream);
+  window.htmx.ajax("GET", live.dataset.stream, { source: live, timeout: 5000 });
+}
+
+async function begin() {
+  if (await allowed()) { connect(); return; }
+  document.documentElement.dataset.line = "polled";
+  if (!document.hidden) {
+    await window.htmx.ajax("GET", location.pathname, { target: live, swap: "outerMorph", select: `#${live.id}` }).catch(() => {});
+  }
+  setTimeout(begin, POLL);
+}
 
 const reconnect = () => connection?.reader?.cancel();
 
@@ -26,7 +62,7 @@ document.addEventListener("htmx:sse:close", (event) => {
 // The very first request has no retry of its own.
 for (const failed of ["htmx:error", "htmx:response:error"]) {
   document.addEventListener(failed, (event) => {
-    if (!event.target.hasAttribute?.("hx-sse:connect") || connection) return;
+    if (event.target !== live || connection) return;
     say(true);
     setTimeout(() => location.reload(), 2000);
   });
@@ -39,3 +75,5 @@ setInterval(() => {
     reconnect();
   }
 }, 2000);
+
+if (live) begin();

@@ -109,6 +109,30 @@ RSpec.describe "A seat that loses nothing" do
     expect(seat).to have_css(".answer-state", text: "Answers are closed. ✓ Handed in.")
   end
 
+  it "works in more windows of one browser than the browser has connections for" do
+    browser = window(:crowd)
+    names = %w[Bo Cleo Dev Esme Finn Gus Hana]
+    handles = names.map do |name|
+      handle = browser.open_new_window(:window)
+      browser.within_window(handle) { join_window(:crowd, session.code, as: name).find("input[name=text]") }
+      handle
+    end
+    command(session, "next")
+    handles.each { |handle| browser.within_window(handle) { expect(browser).to have_css("h1", text: "Sketch a wing") } }
+    command(session, "back")
+    command(session, "open")
+    handles.zip(names).each do |handle, name|
+      browser.within_window(handle) do
+        browser.find("input[name=text]:enabled").send_keys(name)
+        browser.click_button "Hand in"
+        expect(browser).to have_css(".answer-state", text: "✓ Handed in")
+      end
+    end
+    expect(snapshot(session).given("s4").values.map { |answer| answer.value["text"] }).to match_array(names)
+    expect(snapshot(session).seats.map(&:here)).to all(be(true))
+    handles.each { |handle| browser.within_window(handle) { browser.current_window.close } }
+  end
+
   it "is offered back on the front door of the device" do
     seat.visit "/"
     seat.click_link "Back to Birds on the move as Ada"

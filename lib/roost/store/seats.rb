@@ -11,6 +11,8 @@ module Roost
     class Seats < Repository
       # A stream not seen for this long is taken for gone: its process was killed.
       STALE = 15
+      # Stands for a stream where a window has none.
+      PAGE = "page"
 
       # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile
       def create(session_id, name, practice: false)
@@ -45,6 +47,13 @@ module Roost
       # @param seat_id [Integer, Array<Integer>]
       def arrive(seat_id, stream_key)
         database[:seats].where(id: seat_id).update(stream_key: stream_key, seen_at: Sequel.function(:clock_timestamp))
+      end
+
+      # A page was fetched: the seat is here, for a while, also without a stream.
+      def looked(seat_id)
+        gone = Sequel.lit("stream_key IS NULL OR seen_at < clock_timestamp() - make_interval(secs => ?)", STALE)
+        database[:seats].where(id: seat_id).where(Sequel.|(gone, { stream_key: PAGE }))
+                        .update(stream_key: PAGE, seen_at: Sequel.function(:clock_timestamp))
       end
 
       # Only the stream that is the seat's present one can leave.

@@ -9,6 +9,7 @@ module Roost
         record = Store::Sessions.new.find(seat[:session_id])
         not_found if record.deleted
 
+        Store::Seats.new.looked(seat[:id])
         snapshot = Store::Rooms.new.snapshot(record)
         view = Core::Room::Views.seats(snapshot, [seat[:id]]).keys.first
         Store::Answers.new.delivered(record.id, record.state.slide_id, [seat[:id]]) if record.state.open?
