@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+RSpec.describe "Sketching at a seat" do
+  let(:session) { kept_session(teacher) }
+  let(:seat) { join_window(:ada, session.code, as: "Ada", driver: :chromium_phone) }
+
+  before do
+    session
+    seat
+    command(session, "begin")
+    command(session, "jump", slide: "s5")
+    seat.find(".sheet")
+  end
+
+  # A stroke from a place on the sheet, in pixels from its middle.
+  def draw(from, *steps)
+    action = seat.driver.browser.action.move_to(seat.find(".sheet").native, *from).click_and_hold
+    steps.each { |step| action = action.move_by(*step) }
+    action.release.perform
+  end
+
+  def tools = strokes.map { |stroke| stroke["tool"] }
+
+  def strokes
+    kept = snapshot(session).answers.fetch("s5", {}).values.first
+    kept ? kept.value["strokes"] : []
+  end
+
+  def eventually
+    80.times { return if yield || sleep(0.1).nil? }
+    raise "never: #{strokes.inspect}"
+  end
+
+  it "keeps a straight line of two points in the chosen colour" do
+    seat.click_button "Line"
+    seat.click_button "Rust"
+    draw([-90, 0], [40, 30], [60, -30])
+    eventually { tools == ["line"] }
+    expect(strokes.first).to include("colour" => "rust")
+    expect(strokes.first["points"].length).to eq(4)
+  end
+
+  it "rubs out what it touches and nothing else, and undo brings it back" do
+    draw([-90, -60], [60, 0])
+    draw([-90, 60], [60, 0])
+    eventually { tools == %w[pen pen] }
+    seat.click_button "Eraser"
+    draw([-60, -60], [4, 0])
+    eventually { tools == %w[pen] }
+    expect(strokes.first["points"][1]).to be > 450
+    seat.click_button "Undo"
+    eventually { tools == %w[pen pen] }
+  end
+
+  it "puts words where the sheet is tapped, or in the middle by keyboard" do
+    seat.click_button "Text"
+    words = seat.find(".sketch-words input")
+    words.send_keys("long feathers")
+    draw([-60, -40])
+    eventually { strokes.map { |stroke| stroke["text"] } == ["long feathers"] }
+    words.send_keys("body", :enter)
+    eventually { strokes.last.slice("text", "points") == { "text" => "body", "points" => [600, 450] } }
+  end
+
+  it "clears the sheet, and undo brings everything back, also after a reload" do
+    draw([-90, -60], [60, 12])
+    draw([-90, 60], [60, 12])
+    eventually { tools == %w[pen pen] }
+    seat.click_button "Clear"
+    eventually { tools.empty? }
+    seat.click_button "Undo"
+    eventually { tools == %w[pen pen] }
+    seat.refresh
+    expect(seat).to have_css(".sheet-strokes polyline", count: 2)
+    seat.click_button "Undo"
+    eventually { tools == %w[pen] }
+  end
+end
