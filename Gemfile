@@ -15,7 +15,9 @@ gem "sinatra", "~> 4.0"
 gem "tilt"
 
 # Store
+gem "json", "~> 2.10" # que 2.4 does not know JSON 3
 gem "pg"
+gem "que", "~> 2.4"
 gem "sequel"
 gem "sequel_pg", require: false
 
@@ -32,6 +34,11 @@ gem "ruby-vips"
 gem "sanitize"
 gem "shrine"
 
+# Sheets
+gem "caxlsx", "~> 4.5"
+gem "roo", "~> 2.10"
+gem "rubyzip", "~> 2.4"
+
 # Structure and live
 gem "nio4r"
 gem "zeitwerk"
@@ -43,7 +50,6 @@ group :development, :test do
   gem "rack-test"
   gem "rspec"
   gem "rubocop", require: false
-  gem "rubyzip", "~> 2.4"
   gem "selenium-webdriver"
   gem "simplecov", require: false
 end

@@ -4,6 +4,8 @@ require "socket"
 
 # What bin/bench measures, and with what.
 module Bench
+  def self.median(values) = values.sort[values.length / 2]
+
   def self.clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
   # Many event streams held open by one thread: raw sockets, so that the load costs

@@ -14,6 +14,10 @@ module Bench
     # @param env [Hash] settings besides the port
     def self.program(env, &block) = new(env, "-C", "config/puma.rb").run(&block)
 
+    # Something that does the work in the background.
+    # @return [Integer] its process id
+    def self.worker(env) = spawn(env, "bundle", "exec", "ruby", "-Ilib", "bin/work", chdir: Roost::Settings::ROOT)
+
     # @param rackup [String] file of the baseline
     def self.bare(rackup, workers:, &block)
       new({ "BENCH_DATABASE" => Roost.settings.database_url }, "-w", workers.to_s, "-t", "1:5", rackup, bind: true).run(&block)

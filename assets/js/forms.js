@@ -15,9 +15,18 @@ document.addEventListener("htmx:after:request", (event) => {
 
 document.addEventListener("click", (event) => {
   if (event.target.closest("[data-print]")) window.print();
+  if (event.target.closest("[data-back]")) history.back();
 });
 
+// A second click is taken for the first: what a form adds, it adds once.
+const REST = 2000;
+const sent = new WeakSet();
+
 document.addEventListener("submit", (event) => {
-  const question = event.target.dataset.confirm;
-  if (question && !window.confirm(question)) event.preventDefault();
+  const form = event.target;
+  const question = form.dataset.confirm;
+  if (sent.has(form) || (question && !window.confirm(question))) { event.preventDefault(); return; }
+  if (form.method !== "post" || form.hasAttribute("hx-post")) return;
+  sent.add(form);
+  setTimeout(() => sent.delete(form), REST);
 });

@@ -91,6 +91,15 @@ export class Outbox extends EventTarget {
   }
 }
 
+// Takes saves as the outbox does and keeps none: for the preview.
+export class Rehearsal extends EventTarget {
+  pending() { return undefined; }
+
+  put(slide, fields, final) {
+    this.dispatchEvent(new CustomEvent("save", { detail: { slide, state: final ? "final" : "draft", final } }));
+  }
+}
+
 // Where randomUUID is missing: pages that are not served over https.
 function uuid() {
   const bytes = crypto.getRandomValues(new Uint8Array(16));

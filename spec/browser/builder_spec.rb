@@ -30,9 +30,10 @@ RSpec.describe "Preparing a lesson in the browser" do
     end
     page.first(".key-tick").click
     page.fill_in "Time limit", with: "20"
-    page.find("label", text: "Points")
-    page.fill_in "Points", with: "100"
-    eventually { lesson.slides.first.prompt&.game? }
+    page.find("summary", text: "More", exact_text: true).click
+    page.click_button "Make it a game round"
+    expect(page).to have_css(".section-head", text: "Game round")
+    eventually { lesson.game_slides.any? }
     expect(page).to have_css(".thumb .tag", text: "choice · 20 s")
     expect(lesson.slides.first.prompt.options.map(&:text)).to eq(["Reed warbler", "Grey heron"])
     expect_accessible(page)
@@ -46,12 +47,21 @@ RSpec.describe "Preparing a lesson in the browser" do
     eventually { lesson.slides.last.prompt.line? }
     page.click_button "Undo"
     eventually { !lesson.slides.last.prompt.line? }
-    page.click_button "Move slide up"
-    expect(page).to have_css("li:first-child .thumb[aria-current]")
-    page.find(".thumb-do").click_button "Delete"
-    expect(page).to have_css(".note", text: "The slide is deleted.")
+    page.click_button "Move up"
+    expect(page).to have_css(".section-head + .slide-row .thumb[aria-current]")
+    page.find("#chosen").click_button "Delete"
+    expect(page).to have_css(".note", text: "Deleted.")
     page.find(".note").click_button "Undo"
     expect(page).to have_css(".thumb", count: 2)
+  end
+
+  it "makes one lesson of two clicks" do
+    page.fill_in "Title of a new lesson", with: "Nests"
+    page.find_button("Make a lesson")
+    page.execute_script("const button = document.querySelector('form.inline button'); button.click(); button.click();")
+    expect(page).to have_css(".builder")
+    sleep 0.5
+    expect(Roost::Store::Lessons.new.of(account).length).to eq(1)
   end
 
   it "takes in a picture and says what is wrong with one that isn't" do
@@ -60,13 +70,13 @@ RSpec.describe "Preparing a lesson in the browser" do
     Tempfile.create(["bird", ".png"]) do |file|
       file.write(Vips::Image.black(60, 40, bands: 3).write_to_buffer(".png"))
       file.flush
-      page.attach_file "picture", file.path
+      page.attach_file "pictures[]", file.path
       expect(page).to have_css(".seat-frame .slide-picture")
     end
     Tempfile.create(["virus", ".png"]) do |file|
       file.write("MZ#{"x" * 300}")
       file.flush
-      page.attach_file "picture", file.path
+      page.attach_file "pictures[]", file.path
       expect(page).to have_css(".refusal", text: "is not a picture we can show")
     end
     expect(page).to have_css(".seat-frame .slide-picture")
@@ -80,7 +90,7 @@ RSpec.describe "Preparing a lesson in the browser" do
     page.fill_in "Heading", with: "First"
     eventually { lesson.slides.first.heading == "First" }
     other.fill_in "Heading", with: "Second"
-    expect(other).to have_css(".refusal", text: "This slide was changed somewhere else.")
+    expect(other).to have_css(".refusal", text: "Another window of yours changed this slide meanwhile.")
     expect(other.find_field("Heading").value).to eq("Second")
     expect(lesson.slides.first.heading).to eq("First")
   end
@@ -106,7 +116,7 @@ RSpec.describe "Preparing a lesson in the browser" do
         .move_to(third.native, 0, 20).move_by(0, 4).release.perform
     eventually { lesson.slides.map(&:id).first(3) == %w[s1 s3 s2] }
     expect(page).to have_css(".thumb[aria-current]", text: "Dusk over the marsh")
-    page.find(".thumb-do").click_button "Copy"
+    page.find("#chosen").click_button "Copy"
     expect(page).to have_css(".thumb", text: "Dusk over the marsh", count: 2)
     page.click_button "Undo"
     expect(page).to have_css(".thumb", text: "Dusk over the marsh", count: 1)

@@ -59,9 +59,11 @@ RSpec.describe Roost::Live::Engine do
     seats = Array.new(6) { |number| take_seat(session, "Student #{number}").first[:id] }
     sockets = seats.each_with_index.map { |seat_id, number| stream(:seat, seat_id: seat_id, at: number % 2) }
     sockets.each { |socket| hear(socket, "seat on ") }
-    renderer.rendered.clear
     command(session, "begin")
-    sockets.each { |socket| hear(socket, "seat on s1") }
+    sockets.each { |socket| hear(socket, "seat on s1") } # by now every process listens
+    renderer.rendered.clear
+    command(session, "next")
+    sockets.each { |socket| hear(socket, "seat on s2") }
     expect(renderer.rendered[:seat]).to eq(2)
   end
 

@@ -15,7 +15,7 @@ RSpec.describe "Preparing a lesson" do
 
   it "refuses to save over a newer version of the same slide, and leaves it as it is" do
     expect(edit("s1", rev: 1, heading: "First")).to be_ok
-    expect(edit("s1", rev: 1, heading: "Second").reason).to eq(Roost::Operations::EditSlide::NEWER)
+    expect(edit("s1", rev: 1, heading: "Second").reason).to start_with("Another window of yours changed this slide meanwhile.")
     expect(heading).to eq("First")
     expect(edit("s2", rev: 1, heading: "Another slide")).to be_ok
   end
@@ -78,6 +78,13 @@ RSpec.describe "Preparing a lesson" do
       expect(keep(huge).reason).to eq("“bird.png” has too many pixels. Make it smaller and try again.")
       expect(keep("x" * ((10 * 1024 * 1024) + 1)).reason).to eq("“bird.png” is larger than 10 MB. Make it smaller and try again.")
       expect(database[:media].count).to eq(0)
+    end
+
+    it "refuses a picture of 30,000 by 30,000 pixels by its head, without unpacking it" do
+      head = "IHDR#{[30_000, 30_000].pack("NN")}\x08\x02\x00\x00\x00".b
+      parts = [[13].pack("N"), head, [Zlib.crc32(head)].pack("N"), [0].pack("N"), "IDAT".b, [Zlib.crc32("IDAT")].pack("N")]
+      bomb = ["\x89PNG\r\n\x1A\n".b, *parts].join
+      expect(keep(bomb).reason).to eq("“bird.png” has too many pixels. Make it smaller and try again.")
     end
 
     it "leaves nothing half stored when the disk is full, and takes the picture once there is room" do

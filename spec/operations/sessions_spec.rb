@@ -5,7 +5,7 @@ RSpec.describe "Running a session" do
   let(:session) { kept_session(account) }
 
   it "freezes the lesson: later edits never touch it" do
-    Roost::Operations::ChangeLesson.new.call(account, session.lesson_id) { |lesson| Roost::Core::Reading.ok(lesson.without_slide("s1")) }
+    Roost::Operations::ChangeLesson.new.call(account, session.lesson_id) { |lesson| Roost::Core::Reading.ok(lesson.without_slides(["s1"])) }
     expect(Roost::Store::Sessions.new.lesson(session.id).slides.length).to eq(5)
   end
 

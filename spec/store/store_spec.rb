@@ -77,6 +77,31 @@ RSpec.describe Roost::Store do
       expect(database.tables).to include(:answers, :counters)
     end
 
+    it "brings lessons that were one document each, and their history, to rows, and back" do
+      Roost::Store::Database.migrate(target: 4)
+      account = teacher
+      document = lambda do |*headings|
+        slides = headings.each_with_index.map { |heading, place| { "id" => "s#{place}", "rev" => 1, "heading" => heading } }
+        Sequel.pg_jsonb({ "schema" => 1, "title" => "Old", "slides" => slides })
+      end
+      versions = [%w[One], %w[One Two], ["One", "Two, changed"]]
+      id = database[:lessons].insert(account_id: account, revision: 3, document: document.call(*versions.last))
+      versions.each.with_index(1) do |headings, number|
+        database[:lesson_revisions].insert(lesson_id: id, number: number, account_id: account, document: document.call(*headings))
+      end
+      Roost::Store::Database.migrate
+      revisions = Roost::Store::Revisions.new
+      expect(Roost::Store::Lessons.new.find(account, id).lesson.slides.map(&:heading)).to eq(versions.last)
+      expect((1..3).map { |number| revisions.lesson(id, number).slides.map(&:heading) }).to eq(versions)
+      expect(revisions.of(id).map { |revision| revision.slides.keys }).to eq([%w[s1], %w[s1], %w[s0]])
+      expect(Roost::Store::Catalogue.new.find(account, query: "changed").length).to eq(1)
+      Roost::Store::Database.migrate(target: 4)
+      kept = database[:lesson_revisions].where(lesson_id: id).order(:number).select_map(:document)
+      expect(kept.map { |each| each["slides"].map { |slide| slide["heading"] } }).to eq(versions)
+    ensure
+      Roost::Store::Database.migrate
+    end
+
     it "holds what must hold, whatever the code does" do
       session = kept_session(teacher)
       other = kept_session(teacher(email: "rowe@heronsgate.example"))

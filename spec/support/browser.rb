@@ -10,10 +10,13 @@ module Browser
   DESK = [1280, 800].freeze
   PHONE = [390, 844].freeze
 
+  # A microphone that hums, and nobody to ask whether it may be used.
+  MICROPHONE = %w[--use-fake-device-for-media-stream --use-fake-ui-for-media-stream].freeze
+
   # @param size [Array(Integer, Integer)] of the page in CSS pixels
   # @return [Selenium::WebDriver::Options]
-  def self.options(size = DESK)
-    Selenium::WebDriver::Chrome::Options.new(args: [*FLAGS, "--window-size=#{size.join(",")}"]).tap do |options|
+  def self.options(size = DESK, *flags)
+    Selenium::WebDriver::Chrome::Options.new(args: [*FLAGS, *flags, "--window-size=#{size.join(",")}"]).tap do |options|
       options.binary = "/usr/bin/chromium"
       # The window's own frame takes room, and a headless window is never narrower than
       # 500 px; so the page's size is emulated.
@@ -25,9 +28,10 @@ module Browser
   def self.service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
 
   def self.register
-    { chromium: DESK, chromium_phone: PHONE }.each do |name, size|
+    { chromium: [DESK], chromium_phone: [PHONE], chromium_recording: [DESK, *MICROPHONE],
+      chromium_small: [[1024, 768]] }.each do |name, arguments|
       Capybara.register_driver(name) do |app|
-        Capybara::Selenium::Driver.new(app, browser: :chrome, options: options(size), service: service)
+        Capybara::Selenium::Driver.new(app, browser: :chrome, options: options(*arguments), service: service)
       end
     end
   end

@@ -24,15 +24,19 @@ module Builders
     Roost::Core::Slide.new(id: id, heading: heading, prompt: prompt, **parts)
   end
 
+  def section(id, way, slide_ids, title: "")
+    Roost::Core::Section.new(id: id, way: way, title: title, slide_ids: slide_ids).freeze
+  end
+
   # A slide to look at, a poll, a game question, a written question and a sketch.
   def marsh_lesson
     Roost::Core::Lesson.new(title: "Birds on the move", slides: [
                               slide("s1", heading: "Dusk over the marsh", text: "Look **closely**."),
-                              slide("s2", heading: "Have you seen one?", prompt: choice(id: "p2", texts: %w[Yes No])),
+                              slide("s2", heading: "Have you seen one?", prompt: choice(id: "p2", texts: %w[Yes No], poll: true)),
                               slide("s3", heading: "Why do swallows leave?", prompt: game_choice(id: "p3")),
                               slide("s4", heading: "How do they know the way?", prompt: writing(id: "p4", size: "line")),
                               slide("s5", heading: "Sketch a wing", prompt: sketch(id: "p5"))
-                            ])
+                            ], sections: [section("round", "game", %w[s3])])
   end
 
   def room_options(**changed)

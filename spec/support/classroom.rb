@@ -27,17 +27,17 @@ module Classroom
     end
   end
 
-  # @param driver [Symbol] :chromium or :chromium_phone
+  # @param driver [Symbol] one that Browser registers
   # @return [Capybara::Session]
   def window(name, driver = :chromium)
     Capybara.app_host = @host || "http://#{Classroom.server.host}:#{Classroom.server.port}"
     WINDOWS[[name, driver]] ||= Capybara::Session.new(driver, nil)
   end
 
-  def sign_in_window(name = :teacher)
-    window(name).tap do |session|
+  def sign_in_window(name = :teacher, driver = :chromium, email: "falk@heronsgate.example")
+    window(name, driver).tap do |session|
       session.visit "/sign-in"
-      session.fill_in "Email", with: "falk@heronsgate.example"
+      session.fill_in "Email", with: email
       session.fill_in "Password", with: "sallow marsh at dusk"
       session.click_button "Sign in"
       session.find("h1", text: "Lessons")

@@ -8,8 +8,9 @@ require "vips"
 # Things that are kept: a clean database before each example, and a teacher with a
 # lesson and a session in it.
 module Keeping
-  TABLES = %i[session_events deliveries answers seats sessions lesson_revisions media lessons account_login_failures
-              account_lockouts account_password_reset_keys outbox_mails counters accounts].freeze
+  TABLES = %i[session_events deliveries answers seats sessions lesson_revisions media bank_questions standards que_jobs
+              lessons account_login_failures account_lockouts account_password_reset_keys outbox_mails counters
+              accounts].freeze
 
   def self.included(group)
     group.before { empty_tables }

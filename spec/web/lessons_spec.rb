@@ -27,7 +27,7 @@ RSpec.describe "The builder's saves" do
     save("/slides/s1", rev: 1, heading: "First")
     save("/slides/s1", rev: 1, heading: "Second")
     expect(last_response.status).to eq(422)
-    expect(last_response.body).to include("changed somewhere else")
+    expect(last_response.body).to include("Another window of yours changed this slide")
     expect(lesson.slide("s1").heading).to eq("First")
   end
 
@@ -47,18 +47,18 @@ RSpec.describe "The builder's saves" do
   it "takes in a picture, and refuses what only says it is one" do
     png = Rack::Test::UploadedFile.new(StringIO.new(Vips::Image.black(8, 6).write_to_buffer(".png")), "image/png",
                                        original_filename: "a.png")
-    save("/slides/s1/picture", rev: 1, picture: png)
+    save("/slides/s1/pictures", rev: 1, pictures: [png])
     get Roost::Web::Fragments.new.media(lesson.slide("s1").picture.file)
     expect(last_response.headers["content-type"]).to start_with("image/")
     script = Rack::Test::UploadedFile.new(StringIO.new("#!/bin/sh\nrm -rf /"), "image/png", original_filename: "b.png")
-    expect(save("/slides/s1/picture", rev: 2, picture: script).status).to eq(422)
-    expect(save("/slides/s1/picture", rev: 2).body).to include("Choose a picture first.")
+    expect(save("/slides/s1/pictures", rev: 2, pictures: [script]).status).to eq(422)
+    expect(save("/slides/s1/pictures", rev: 2).body).to include("Choose a file first.")
   end
 
   it "moves, removes and brings back slides" do
-    save("/slides/s1/move", way: "down")
+    save("/chosen", do: "down", slide: "s1")
     expect(lesson.slides.map(&:id).first(2)).to eq(%w[s2 s1])
-    post_form "/lessons/#{id}/slides/s3/remove"
+    post_form "/lessons/#{id}/chosen", do: "remove", ids: %w[s3]
     expect(lesson.slides.length).to eq(4)
     post_form "/lessons/#{id}/undo"
     expect(lesson.slides.length).to eq(5)

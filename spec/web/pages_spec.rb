@@ -121,7 +121,7 @@ RSpec.describe "Pages" do
     it "does not start a lesson without slides" do
       empty = kept_lesson(account, Roost::Core::Lesson.new(title: "Empty"))
       post_form "/lessons/#{empty}/start", title: "x"
-      expect(body).to include("This lesson has no slides yet.")
+      expect(body).to include("This lesson has no slides for the class.")
     end
   end
 

@@ -1,6 +1,6 @@
 // The answering part of a seat: saves drafts while the student works, hands in, and
 // always says where the answer is. Knows nothing of the kinds: it sends what the form holds.
-import { Outbox } from "../outbox.js";
+import { Outbox, Rehearsal } from "../outbox.js";
 
 const PAUSE = 400;
 const AWAY = ["visibilitychange", "pagehide"]; // the first bubbles up from the document
@@ -10,9 +10,9 @@ class SeatAnswer extends HTMLElement {
   static observedAttributes = ["data-open"];
 
   connectedCallback() {
-    const seat = this.closest("[data-token]");
-    if (!seat) return; // a preview
-    outbox ??= new Outbox(seat.dataset.token);
+    const seat = this.closest("[data-token], [data-preview]");
+    if (!seat) return; // a picture of a seat
+    outbox ??= seat.dataset.token ? new Outbox(seat.dataset.token) : new Rehearsal();
     this.form = this.querySelector("form");
     this.fields = this.querySelector("fieldset");
     this.button = this.querySelector("[data-hand-in]");

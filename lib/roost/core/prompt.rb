@@ -5,16 +5,42 @@ module Roost
     # What a slide asks of students. Every kind is one subclass in core/prompts/ and
     # has the same methods in the same order:
     #
-    # about itself::  .label, .place, .purpose, .on_the_spot, .charted?, .blank, #instruction
-    # its settings::  #edited, #problems, #keyed?, #words
-    # an answer::     #read, #blank_answer?, #mark, #tally, #plain
+    # about itself::  .label, .place, .purpose, .on_the_spot, .charted?, .keyable?, .blank,
+    #                 .fitting, #instruction
+    # its settings::  #edited, #problems, #keyed?, #words, #searchable
+    # in a sheet::    #row_options, #row_right, #row_pictures, #rules, .from_row
+    # an answer::     #read, #blank_answer?, #mark, #tally, #plain, #remark
     # rehearsal::     #imagine
     #
     # Nothing outside core/prompts/ and the views and elements of a kind knows which
     # kinds there are. Settings are a frozen Hash as it stands in the lesson document.
+    #
+    # Every kind also has these settings:
+    #
+    # time_limit::  seconds, or nil
+    # points::      for a full mark; nil stands for DEFAULT_POINTS
+    # poll::        true when it has no right answer, on purpose
+    # explanation:: shown with the right answer; Markdown
+    # hint::        students may look at it while they answer
+    # subtopics::   Array of a teacher's own words; standards:: Array of codes
+    # bloom::       one of BLOOM, or ""; depth:: 1 to 4 (Webb's depth of knowledge), or nil
+    # practice::    true when its marks don't count in results
+    # may_change::  whether an answer handed in may be changed; nil: as the session says
     class Prompt
       TIME_LIMITS = (5..600)
       POINTS = (0..1000)
+      DEFAULT_POINTS = 100
+      TEXTS = { "explanation" => ["The explanation", 2000], "hint" => ["The hint", 500] }.freeze
+      TAGS_LIMIT = 600
+      MOST_TAGS = 12
+      # The revised taxonomy of Bloom (Anderson and Krathwohl, 2001).
+      BLOOM = %w[remember understand apply analyse evaluate create].freeze
+      # Webb's depth of knowledge.
+      DEPTHS = { 1 => "recall", 2 => "skill or concept", 3 => "strategic thinking", 4 => "extended thinking" }.freeze
+      MAY_CHANGE = { "" => nil, "yes" => true, "no" => false }.freeze
+      COMMON = { "time_limit" => nil, "points" => nil, "poll" => false, "explanation" => "", "hint" => "",
+                 "subtopics" => [], "standards" => [], "bloom" => "", "depth" => nil, "practice" => false,
+                 "may_change" => nil }.freeze
 
       # Settings with which the kind can be asked on the spot, by what the button says.
       # @return [Hash{String=>Hash}]
@@ -23,6 +49,13 @@ module Roost
       # Whether the tally says more than the list of answers does.
       def self.charted? = false
 
+      # Whether the kind can have a key.
+      def self.keyable? = false
+
+      # Settings with which the kind begins on a slide, beside those it shares with the
+      # kind that was there before.
+      def self.fitting(_slide) = {}
+
       attr_reader :id, :settings
 
       # The kind's name in documents, folders and CSS classes.
@@ -30,7 +63,7 @@ module Roost
 
       def initialize(id:, settings:)
         @id = id
-        @settings = self.class.blank.merge(settings).freeze
+        @settings = COMMON.merge(self.class.blank, settings).freeze
         freeze
       end
 
@@ -41,31 +74,70 @@ module Roost
       # Whether the answer is given on the slide's picture, which then isn't shown twice.
       def uses_picture? = false
 
+      # Whether its options can be pictures; then there is #picturing.
+      def pictured? = false
+
+      # Whether seats get the parts of the answer in different orders.
+      def shuffle? = false
+
       # Seconds, or nil when answering is not timed.
       def time_limit = settings["time_limit"]
 
-      # Points for a full mark, or nil when the prompt is not played for points.
-      def points = settings["points"]
+      # For a full mark.
+      def points = settings["points"] || DEFAULT_POINTS
 
-      # A timed question with a key that is played for points (rules: points in a game round).
-      def game? = keyed? && !time_limit.nil? && !points.nil?
+      def explanation = settings["explanation"]
+
+      def hint = settings["hint"]
+
+      def subtopics = settings["subtopics"]
+
+      def standards = settings["standards"]
+
+      # Whether its marks count in results.
+      def counts? = !settings["practice"]
+
+      def may_change = settings["may_change"]
 
       def keyed? = false
 
       def words = 0
 
-      def problems
-        return [] unless points
+      # Texts of it that can be searched for.
+      def searchable = [explanation, hint, *subtopics, *standards]
 
-        [("no time limit" unless time_limit), ("no key yet" unless keyed?)].compact
+      def problems = self.class.keyable? && !keyed? && !settings["poll"] ? ["no key yet"] : []
+
+      # What a row of a sheet of questions holds of it (exchange/question_row.rb): texts in
+      # the option columns, the key in letters, pictures by letter, and rules in words.
+      def row_options = []
+
+      def row_right = ""
+
+      def row_pictures = {}
+
+      def rules = []
+
+      # @param options [Array<String>] the option columns in order, empty ones included
+      # @param right [String] the key in letters
+      # @param rules [Array<String>] in words; what a kind does not know is not for it
+      # @param common [Hash] a form with the settings every kind has
+      # @return [Reading] of a prompt
+      def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
+        new(id: id, settings: {}).edited(common)
       end
 
       # Marks are given by hand unless the kind says otherwise.
       # @return [Rational, nil] how right a value is, 0 to 1; nil when nothing marks it
       def mark(_value) = nil
 
+      # What the teacher should notice of one answer beside the others, in a word or two.
+      # @param _tally what #tally gave of all answers
+      # @return [String, nil]
+      def remark(_value, _tally) = nil
+
       # What a question of any kind goes on with when its kind is changed.
-      def shared = settings.slice("time_limit")
+      def shared = settings.slice(*COMMON.keys)
 
       # The same question under another id.
       def copy(copy_id) = self.class.new(id: copy_id, settings: settings)
@@ -78,14 +150,40 @@ module Roost
 
       def with_settings(changes) = self.class.new(id: id, settings: settings.merge(changes))
 
-      # The settings every kind has, from an editor's form.
-      # @return [Reading] of a Hash with "time_limit" and "points"
+      # The settings every kind has, from an editor's form. What the form leaves out stays.
+      # @return [Reading] of a Hash with keys of COMMON
       def read_common(form)
         read_number(form["time_limit"], TIME_LIMITS, "The time limit", "seconds").and_then do |time_limit|
-          read_number(form["points"], POINTS, "Points", "points").map do |points|
-            { "time_limit" => time_limit, "points" => points }
+          read_number(form["points"], POINTS, "Points", "points").and_then do |points|
+            read_texts(form).map do |texts|
+              { "time_limit" => time_limit, "points" => points }.merge(texts, read_tags(form), read_choices(form))
+            end
           end
         end
+      end
+
+      def read_texts(form)
+        texts = TEXTS.select { |name, _| form.key?(name) }.to_h do |name, (what, limit)|
+          [name, Text.read(form[name], limit: limit, what: what)]
+        end
+        refused = texts.values.find { |reading| !reading.ok? }
+        refused || Reading.ok(texts.transform_values(&:value))
+      end
+
+      def read_tags(form)
+        %w[subtopics standards].select { |name| form.key?(name) }.to_h do |name|
+          text = Text.read(form[name], limit: TAGS_LIMIT, what: "The tags", lines: false)
+          [name, text.value.to_s.split(/[,;]/).map(&:strip).reject(&:empty?).uniq.first(MOST_TAGS)]
+        end
+      end
+
+      def read_choices(form)
+        choices = {}
+        %w[poll practice].each { |name| choices[name] = form[name] == "1" if form.key?(name) }
+        choices["bloom"] = BLOOM.include?(form["bloom"]) ? form["bloom"] : "" if form.key?("bloom")
+        choices["depth"] = DEPTHS.keys.find { |depth| depth.to_s == form["depth"] } if form.key?("depth")
+        choices["may_change"] = MAY_CHANGE[form["may_change"]] if form.key?("may_change")
+        choices
       end
 
       def read_number(raw, range, what, unit)

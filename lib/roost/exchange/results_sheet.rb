@@ -35,7 +35,7 @@ module Roost
       def rows(line)
         results.slides.map do |slide|
           outcome = line.outcomes[slide.id]
-          [*@about, line.seat.name, results.snapshot.lesson.place(slide.id) + 1, slide.name, slide.prompt.label,
+          [*@about, line.seat.name, results.number(slide), slide.name, slide.prompt.label,
            outcome.status.to_s.tr("_", " "), outcome.mark&.to_f&.round(4), outcome.points, outcome.seconds&.round(1),
            outcome.answer && slide.prompt.plain(outcome.answer.value), yes(outcome.unfinished), yes(outcome.answer&.late)]
         end

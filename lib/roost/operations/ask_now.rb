@@ -19,7 +19,7 @@ module Roost
           next Core::Reading.ok(record.state) unless record.state.slide_id == from
 
           slide(record, words, heading).and_then do |slide|
-            sessions.change_lesson(record, sessions.lesson(session_id).with_slide_after(from, slide))
+            sessions.change_lesson(record, sessions.lesson(session_id).with_slides_after(from, [slide]))
             CommandSession.new.call(session_id, "jump", { "slide" => slide.id }, account_id: account_id)
           end
         end

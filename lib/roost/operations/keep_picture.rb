@@ -46,8 +46,8 @@ module Roost
         picture = Vips::Image.thumbnail_buffer(bytes, LARGEST_SIDE, height: LARGEST_SIDE, size: :down)
         extension = picture.has_alpha? ? "png" : "jpg"
         encoded = picture.write_to_buffer(".#{extension}[strip#{",Q=85" if extension == "jpg"}]")
-        Core::Reading.ok(Store::Media.new.keep(encoded, extension: extension, width: picture.width,
-                                                        height: picture.height, account_id: account_id))
+        Core::Reading.ok(Store::Media.new.keep_picture(encoded, extension: extension, width: picture.width,
+                                                                height: picture.height, account_id: account_id))
       rescue Vips::Error
         refuse(name, "is damaged or not a picture. Export it again and retry.")
       end
@@ -62,8 +62,8 @@ module Roost
 
         clean(root)
         encoded = root.to_xml
-        Core::Reading.ok(Store::Media.new.keep(encoded, extension: "svg", width: size[0], height: size[1],
-                                                        account_id: account_id))
+        Core::Reading.ok(Store::Media.new.keep_picture(encoded, extension: "svg", width: size[0], height: size[1],
+                                                                account_id: account_id))
       rescue Nokogiri::XML::SyntaxError
         refuse(name, "is damaged or not a picture. Export it again and retry.")
       end

@@ -6,9 +6,9 @@ require "yaml"
 
 module Roost
   module Operations
-    # The demo data: one teacher at Heronsgate School, two lessons on the birds of the
-    # Sallow Marsh, and one past session of 24 simulated students. The same every time;
-    # what is there already is left alone.
+    # The demo data: a teacher at Heronsgate School with lessons on the birds of the Sallow
+    # Marsh, a shelf of short ones, a colleague, a question bank, standards, and one past
+    # session of 24 simulated students. The same every time; what is there is left alone.
     class LoadDemo
       EMAIL = "falk@heronsgate.example"
       PASSWORD = "sallow marsh at dusk"
@@ -19,33 +19,105 @@ module Roost
       # Students that come late see only what follows: place in class => first slide.
       LATE = { 6 => 3, 19 => 2 }.freeze
 
+      # A colleague, who shares one lesson and has opened another to all.
+      COLLEAGUE = { email: "rowe@heronsgate.example", name: "Mr Rowe" }.freeze
+      LESSONS = %w[beaks-and-supper voices-of-the-marsh birds-on-the-move].freeze
+
       # @return [Hash] :email and :password of the demo teacher
       def call
         accounts = Store::Accounts.new
-        unless accounts.id_of(EMAIL)
-          accounts.transaction do
-            account_id = accounts.create(email: EMAIL, name: NAME, password_hash: Argon2::Password.new.create(PASSWORD))
-            lessons = %w[beaks-and-supper birds-on-the-move].map { |name| load_lesson(account_id, name) }
-            past_session(account_id, lessons.last)
-          end
-        end
+        accounts.transaction { load(accounts) } unless accounts.id_of(EMAIL)
         { email: EMAIL, password: PASSWORD }
       end
 
       private
 
+      def load(accounts)
+        hash = Argon2::Password.new.create(PASSWORD)
+        account_id = accounts.create(email: EMAIL, name: NAME, password_hash: hash)
+        colleague = accounts.create(**COLLEAGUE, password_hash: hash)
+        load_shelf(account_id, colleague)
+        load_standards(account_id)
+        lessons = LESSONS.map { |name| load_lesson(account_id, name) }
+        Store::Bank.new.keep(account_id, Store::Lessons.new.find(account_id, lessons[1]).lesson.prompts,
+                             taken_from: "Voices of the marsh")
+        past_session(account_id, lessons.last)
+      end
+
+      # The last two of the shelf are the colleague's.
+      def load_shelf(account_id, colleague)
+        sources = YAML.safe_load_file(File.join(FOLDER, "lessons/shelf.yml"))
+        ids = sources.each_with_index.map do |source, place|
+          short_lesson(place < sources.length - 2 ? account_id : colleague, source)
+        end
+        sharing = Store::Sharing.new
+        sharing.share(ids[-1], account_id, may_edit: true)
+        sharing.open_to_all(ids[-2], true)
+        [ids[0], ids[6]].each { |id| sharing.star(account_id, id, true) }
+      end
+
+      def short_lesson(account_id, source)
+        first = Core::Slide.new(id: "s1", heading: source["title"], arrangement: "behind",
+                                pictures: [drawing(account_id, source["drawing"])])
+        rest = source["starters"].each_with_index.map do |id, place|
+          UseStarter.new.call(account_id, Store::Starters.find(id), "s#{place + 2}").value
+        end
+        lesson = Core::Lesson.new(title: source["title"], slides: [first, *rest], details: Core::Details.from_document(source))
+        Store::Lessons.new.create(account_id, lesson)
+      end
+
+      def load_standards(account_id)
+        found = Exchange::StandardsSheet.read(File.join(FOLDER, "standards.csv")).value
+        Store::Standards.new.keep(account_id, found.standards, for_all: true)
+      end
+
       def load_lesson(account_id, name)
         source = YAML.safe_load_file(File.join(FOLDER, "lessons/#{name}.yml"))
         slides = source["slides"].each_with_index.map { |slide, place| slide(account_id, slide, place + 1) }
-        Store::Lessons.new.create(account_id, Core::Lesson.new(title: source["title"], slides: slides))
+        lesson = Core::Lesson.new(title: source["title"], slides: slides, sections: sections(source),
+                                  details: Core::Details.from_document(source["details"]))
+        Store::Lessons.new.create(account_id, lesson)
+      end
+
+      def sections(source)
+        source.fetch("sections", []).each_with_index.map do |section, place|
+          ids = (section["from"]..section["to"]).map { |number| "s#{number}" }
+          Core::Section.new(id: "section#{place + 1}", way: section["way"], title: section["title"].to_s, slide_ids: ids).freeze
+        end
       end
 
       def slide(account_id, source, number)
-        kind = source.dig("prompt", "kind")
-        prompt = kind && Core::Prompts.kind(kind).new(id: "p#{number}", settings: source["prompt"].except("kind"))
-        Core::Slide.new(id: "s#{number}", heading: source["heading"], text: source["text"].strip,
-                        notes: source["notes"].to_s, picture: picture(account_id, source["picture"]), prompt: prompt)
+        words = source.slice("heading", "notes", "aside", "arrangement", "for_class", "web").transform_keys(&:to_sym)
+        drawings = source.fetch("drawings", []).map { |name| drawing(account_id, name) }
+        Core::Slide.new(id: "s#{number}", **words, text: source["text"].to_s.strip, **clips(account_id, source),
+                        prompt: source["prompt"] && prompt(account_id, source["prompt"], "p#{number}"),
+                        pictures: [picture(account_id, source["picture"]), *drawings].compact)
       end
+
+      def prompt(account_id, source, id)
+        settings = source.except("kind")
+        settings["options"]&.each do |option|
+          name = option.delete("drawing")
+          option["picture"] = drawing(account_id, name).to_document if name
+        end
+        Core::Prompts.kind(source["kind"]).new(id: id, settings: settings)
+      end
+
+      def clips(account_id, source)
+        sounds = source.slice("sound", "spoken").to_h { |name, file| [name.to_sym, clip(account_id, name, file)] }
+        video = source["video"]
+        return sounds unless video
+
+        captions = open_medium(video["captions"]) { |file| KeepClip.new.captions(account_id, file, video["captions"]).value }
+        sounds.merge(video: clip(account_id, "video", video["file"]).with(captions: captions, from: video["from"],
+                                                                          to: video["to"]))
+      end
+
+      def clip(account_id, kind, name) = open_medium(name) { |file| KeepClip.new.call(account_id, kind, file, name).value }
+
+      def open_medium(name, &block) = File.open(File.join(FOLDER, "media", name), "rb", &block)
+
+      def drawing(account_id, name) = TakeDrawing.new.call(account_id, name).value
 
       def picture(account_id, source)
         return nil unless source
@@ -54,7 +126,7 @@ module Roost
           kept = KeepPicture.new.call(account_id, file, source["file"])
           raise ArgumentError, kept.reason unless kept.ok?
 
-          Core::Picture.new(**kept.value.to_h, alt: source["alt"]).freeze
+          kept.value.described(source["alt"])
         end
       end
 

@@ -41,7 +41,8 @@ module Roost
       def save(seat, slide_id, prompt, value, final, save_no, save_id)
         answers = Store::Answers.new
         saved = answers.save(session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide_id, value: value,
-                             final: final, keyed: prompt.keyed?, save_no: save_no, save_id: save_id)
+                             final: final, keyed: prompt.keyed?, may_change: prompt.may_change, save_no: save_no,
+                             save_id: save_id)
         return accepted(saved, save_no) if saved
 
         stored = answers.stored(seat[:id], slide_id)

@@ -10,9 +10,11 @@ module Roost
       # @param form [Hash] "title", "class_name" and the options
       # @return [Core::Reading, nil] of a Store::Sessions::Record; nil without such a lesson
       def call(account_id, lesson_id, form)
-        record = Store::Lessons.new.find(account_id, lesson_id)
-        return nil if record.nil? || record.deleted
-        return Core::Reading.refused("This lesson has no slides yet. Add one, then start.") if record.lesson.slides.empty?
+        record = Store::Lessons.new.look(account_id, lesson_id)
+        return nil unless record
+        if record.lesson.class_slides.empty?
+          return Core::Reading.refused("This lesson has no slides for the class. Add one, then start.")
+        end
 
         read(form, "title", TITLE_LIMIT, "The title").and_then do |title|
           read(form, "class_name", CLASS_LIMIT, "The class").map do |class_name|

@@ -21,8 +21,7 @@ module Roost
       SAVE = <<~SQL
         INSERT INTO answers (session_id, seat_id, slide_id, value, final, late, save_no, save_id, received_at)
         SELECT room.id, :seat_id, :slide_id, :value::jsonb, :final, NOT room.on_time, :save_no, :save_id::uuid, room.now
-        FROM (SELECT id, clock.now, COALESCE((options->>'may_change')::boolean, true) AS may_change,
-                     date_part('epoch', clock.now) <=
+        FROM (SELECT id, clock.now, date_part('epoch', clock.now) <=
                        COALESCE((run->>'closed_at')::float8, (run->>'deadline')::float8, 'infinity') + :grace AS on_time
               FROM (SELECT id, options, ended_at, state->'runs'->:slide_id AS run FROM sessions
                     WHERE id = :session_id AND deleted_at IS NULL) AS session,
@@ -34,18 +33,20 @@ module Roost
               save_id = excluded.save_id, received_at = excluded.received_at, seq = nextval('answers_seq')
           WHERE excluded.save_no > answers.save_no
             AND CASE WHEN excluded.late THEN NOT answers.final AND (answers.late OR NOT :keyed)
-                     ELSE NOT answers.final OR (SELECT COALESCE((options->>'may_change')::boolean, true)
-                                                FROM sessions WHERE id = :session_id) END
+                     ELSE NOT answers.final
+                       OR COALESCE(:may_change::boolean, (SELECT COALESCE((options->>'may_change')::boolean, true)
+                                                          FROM sessions WHERE id = :session_id)) END
         RETURNING final, late
       SQL
 
       # @param value [Hash] as the prompt's kind read it
+      # @param may_change [Boolean, nil] what the question says of it; nil: as the session says
       # @param save_no [Integer] rises with every save of this device
       # @param save_id [String] UUID of this save: the same again is the same save
       # @return [Saved, nil] nil when nothing was stored; #stored says what stands
-      def save(session_id:, seat_id:, slide_id:, value:, final:, keyed:, save_no:, save_id:)
+      def save(session_id:, seat_id:, slide_id:, value:, final:, keyed:, save_no:, save_id:, may_change: nil)
         row = database[SAVE, { session_id: session_id, seat_id: seat_id, slide_id: slide_id, value: JSON.generate(value),
-                               final: final, keyed: keyed, save_no: save_no, save_id: save_id,
+                               final: final, keyed: keyed, may_change: may_change, save_no: save_no, save_id: save_id,
                                grace: Core::Room::Run::GRACE, latest: LATEST }].first
         row && Saved.new(kept: true, late: row[:late], final: row[:final]).freeze
       end

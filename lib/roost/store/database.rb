@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "que"
 require "sequel"
 
 module Roost
@@ -11,7 +12,7 @@ module Roost
 
       class << self
         # @return [Sequel::Database]
-        def connection = @connection ||= connect(Roost.settings.database_url)
+        def connection = @connection ||= connect(Roost.settings.database_url).tap { |database| Que.connection = database }
 
         # Threads that use the database: Puma's, the ticker's and the broadcaster's.
         def connect(url, most: Roost.settings.threads + 4)

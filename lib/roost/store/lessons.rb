@@ -2,63 +2,85 @@
 
 module Roost
   module Store
-    # Lessons as documents, with a revision for every save. Every read names the
-    # account: a lesson that isn't this teacher's does not exist for her.
+    # Lessons: a head (everything but the slides) and a row a slide. Every save leaves a
+    # revision with what it changed. Every read names the account: a lesson that this
+    # teacher may not see does not exist for her.
     class Lessons < Repository
       Record = Struct.new(:id, :lesson, :revision, :updated_at, :deleted, keyword_init: true)
+      # A lesson of which only the head is read: enough for saving one slide.
+      Head = Struct.new(:id, :slide_ids, :revision, :updated_at, :deleted, keyword_init: true)
 
       # Days for which a deleted lesson is offered back.
       DELETED_FOR = 30
 
       # @return [Array<Record>] latest first, without deleted ones
-      def of(account_id)
-        own(account_id).where(deleted_at: nil).reverse(:updated_at).map { |row| record(row) }
-      end
+      def of(account_id) = records(own(account_id).where(deleted_at: nil).reverse(:updated_at))
 
       # @return [Array<Record>] those deleted in the last DELETED_FOR days, latest first
       def deleted_lately(account_id)
-        own(account_id).where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", DELETED_FOR) }
-                       .reverse(:deleted_at).map { |row| record(row) }
+        records(own(account_id).where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", DELETED_FOR) }
+                               .reverse(:deleted_at))
       end
 
-      # @return [Record, nil]
-      def find(account_id, id, lock: false)
-        dataset = own(account_id).where(id: id)
-        row = (lock ? dataset.for_update : dataset).first
-        row && record(row)
+      # @return [Array<Array(Integer, String)>] id and title of those this teacher may edit, by title
+      def titles(account_id)
+        title = Sequel.lit("head->>'title'")
+        editable(account_id).where(deleted_at: nil, archived_at: nil).order(Sequel.function(:lower, title))
+                            .select_map([:id, title.as(:title)])
+      end
+
+      # @return [Record, nil] of a lesson this teacher may edit
+      def find(account_id, id, lock: false) = records(locked(editable(account_id).where(id: id), lock)).first
+
+      # @return [Record, nil] of a lesson this teacher may look at
+      def look(account_id, id)
+        records(Catalogue.new(database).visible(account_id).where(Sequel[:lessons][:id] => id, deleted_at: nil)).first
+      end
+
+      # @return [Head, nil] of a lesson this teacher may edit
+      def head(account_id, id, lock: false)
+        row = locked(editable(account_id).where(id: id), lock).first
+        row && Head.new(id: row[:id], slide_ids: row[:head]["slide_ids"], revision: row[:revision],
+                        updated_at: row[:updated_at], deleted: !row[:deleted_at].nil?).freeze
+      end
+
+      # @return [Core::Slide, nil] one slide as it is now
+      def slide(lesson_id, slide_id)
+        document = database[:lesson_slides].where(lesson_id: lesson_id, slide_id: slide_id).get(:document)
+        document && Core::Slide.from_document(document.to_h)
       end
 
       # @return [Integer] id
       def create(account_id, lesson)
         transaction do
-          id = database[:lessons].insert(account_id: account_id, document: Sequel.pg_jsonb(lesson.to_document))
-          keep_revision(id, 1, lesson, account_id, nil)
+          head = head_of(lesson)
+          id = database[:lessons].insert(account_id: account_id, **columns(head))
+          put_slides(id, lesson.slides)
+          Revisions.new(database).keep(id, 1, head: head, slides: documents(lesson.slides), account_id: account_id)
           id
         end
       end
 
-      # Saves a lesson over the record it came from, and leaves a revision.
-      # @param restored_from [Integer, nil] number of the revision this one brings back
+      # Saves a lesson over the record it came from, which must be locked, and leaves a revision.
+      # @param about [Hash] :restored_from or :undoes, a number of a revision
       # @return [Record]
-      def save(account_id, record, lesson, restored_from: nil)
-        number = record.revision + 1
-        keep_revision(record.id, number, lesson, account_id, restored_from)
-        row = database[:lessons].where(id: record.id, revision: record.revision).returning
-                                .update(document: Sequel.pg_jsonb(lesson.to_document), revision: number,
-                                        updated_at: Sequel.function(:clock_timestamp)).first
-        raise Sequel::Rollback, "lesson #{record.id} is not locked" unless row
-
-        self.record(row)
+      def save(account_id, record, lesson, **about)
+        head = head_of(lesson)
+        changed = lesson.slides.reject { |slide| record.lesson.slide(slide.id) == slide }
+        put_slides(record.id, changed)
+        gone = record.lesson.slides.map(&:id) - head["slide_ids"]
+        database[:lesson_slides].where(lesson_id: record.id, slide_id: gone).delete
+        row = advance(account_id, record, changed, head: (head unless head == head_of(record.lesson)), **about)
+        Record.new(id: record.id, lesson: lesson, revision: row[:revision], updated_at: row[:updated_at], deleted: false).freeze
       end
 
-      # The revision before the present one in the teacher's eyes: an undo of an undo
-      # goes further back.
-      # @return [Array(Integer, Core::Lesson), nil] its number and the lesson
-      def before(record)
-        restored = database[:lesson_revisions].where(lesson_id: record.id, number: record.revision).get(:restored_from)
-        number = (restored || record.revision) - 1
-        document = database[:lesson_revisions].where(lesson_id: record.id, number: number).get(:document)
-        document && [number, Core::Lesson.from_document(document)]
+      # Saves one slide of a lesson whose head is locked, and leaves a revision.
+      # @param head [Head]
+      # @return [Head]
+      def save_slide(account_id, head, slide)
+        put_slides(head.id, [slide])
+        row = advance(account_id, head, [slide])
+        Head.new(**head.to_h, revision: row[:revision], updated_at: row[:updated_at]).freeze
       end
 
       # @return [Boolean] false when there was nothing to delete or bring back
@@ -71,13 +93,47 @@ module Roost
 
       def own(account_id) = database[:lessons].where(account_id: account_id)
 
-      def keep_revision(id, number, lesson, account_id, restored_from)
-        database[:lesson_revisions].insert(lesson_id: id, number: number, account_id: account_id,
-                                           restored_from: restored_from, document: Sequel.pg_jsonb(lesson.to_document))
+      def editable(account_id)
+        shared = database[:lesson_shares].where(account_id: account_id, may_edit: true).select(:lesson_id)
+        database[:lessons].where(Sequel.|({ account_id: account_id }, { id: shared }))
       end
 
-      def record(row)
-        Record.new(id: row[:id], lesson: Core::Lesson.from_document(row[:document]), revision: row[:revision],
+      def locked(dataset, lock) = lock ? dataset.for_update : dataset
+
+      def head_of(lesson) = lesson.head.merge("slide_ids" => lesson.slides.map(&:id))
+
+      def documents(slides) = slides.to_h { |slide| [slide.id, slide.to_document] }
+
+      def columns(head)
+        { head: Sequel.pg_jsonb(head), search: Sequel.function(:to_tsvector, "english", Catalogue.words(head)) }
+      end
+
+      def put_slides(lesson_id, slides)
+        rows = slides.map do |slide|
+          { lesson_id: lesson_id, slide_id: slide.id, document: Sequel.pg_jsonb(slide.to_document), **Catalogue.about(slide) }
+        end
+        newer = %i[document search asks unfinished].to_h { |name| [name, Sequel[:excluded][name]] }
+        database[:lesson_slides].insert_conflict(target: %i[lesson_id slide_id], update: newer).multi_insert(rows)
+      end
+
+      def advance(account_id, from, slides, head: nil, **about)
+        number = from.revision + 1
+        Revisions.new(database).keep(from.id, number, head: head, slides: documents(slides), account_id: account_id, **about)
+        changes = { revision: number, updated_at: Sequel.function(:clock_timestamp) }
+        changes.merge!(columns(head)) if head
+        database[:lessons].where(id: from.id, revision: from.revision).returning(:revision, :updated_at)
+                          .update(changes).first || raise(Sequel::Rollback, "lesson #{from.id} is not locked")
+      end
+
+      def records(dataset)
+        rows = dataset.all
+        slides = database[:lesson_slides].where(lesson_id: rows.map { |row| row[:id] })
+                                         .select_hash_groups(:lesson_id, %i[slide_id document])
+        rows.map { |row| record(row, slides.fetch(row[:id], []).to_h) }
+      end
+
+      def record(row, slides)
+        Record.new(id: row[:id], lesson: Revisions.lesson(row[:head].to_h, slides), revision: row[:revision],
                    updated_at: row[:updated_at], deleted: !row[:deleted_at].nil?).freeze
       end
     end

@@ -4,28 +4,39 @@ require "digest"
 require "securerandom"
 require "shrine"
 require "shrine/storage/file_system"
+require "stringio"
 
 module Roost
   module Store
     # Files that belong to slides, kept by what is in them: the name of a file is the
     # SHA-256 of its bytes and its type, so it never changes and is stored once.
     class Media < Repository
-      FILE = /\A[0-9a-f]{64}\.(?:png|jpg|svg)\z/
-      TYPES = { "png" => "image/png", "jpg" => "image/jpeg", "svg" => "image/svg+xml" }.freeze
+      TYPES = { "png" => "image/png", "jpg" => "image/jpeg", "svg" => "image/svg+xml", "mp3" => "audio/mpeg",
+                "oga" => "audio/ogg", "weba" => "audio/webm", "m4a" => "audio/mp4", "wav" => "audio/wav",
+                "mp4" => "video/mp4", "webm" => "video/webm", "vtt" => "text/vtt" }.freeze
+      FILE = /\A[0-9a-f]{64}\.(?:#{TYPES.keys.join("|")})\z/
 
       def initialize(database = Database.connection, folder: Roost.settings.var("media"))
         super(database)
         @storage = Shrine::Storage::FileSystem.new(folder)
       end
 
+      # @param content [String, IO] bytes, or a readable file of them
       # @param extension [String] a key of TYPES
-      # @return [Core::Picture]
-      def keep(bytes, extension:, width:, height:, account_id:)
-        file = "#{Digest::SHA256.hexdigest(bytes)}.#{extension}"
-        store(bytes, file) unless storage.exists?(file)
+      # @return [String] the name of the stored file
+      def keep(content, extension:, account_id:, width: nil, height: nil)
+        io = content.is_a?(String) ? StringIO.new(content) : content
+        file = "#{digest(io)}.#{extension}"
+        store(io, file) unless storage.exists?(file)
         database[:media].insert_conflict.insert(file: file, mime: TYPES.fetch(extension), width: width, height: height,
-                                                bytes: bytes.bytesize, account_id: account_id)
-        Core::Picture.new(file: file, width: width, height: height, alt: "").freeze
+                                                bytes: io.size, account_id: account_id)
+        file
+      end
+
+      # @return [Core::Picture] of a picture that is kept
+      def keep_picture(content, extension:, width:, height:, account_id:, alt: "")
+        file = keep(content, extension: extension, width: width, height: height, account_id: account_id)
+        Core::Picture.new(file: file, width: width, height: height, alt: alt).freeze
       end
 
       # @return [Array(String, String), nil] path on disk and type
@@ -39,11 +50,22 @@ module Roost
 
       attr_reader :storage
 
+      def digest(io)
+        sum = Digest::SHA256.new
+        io.rewind
+        while (chunk = io.read(1 << 20))
+          sum << chunk
+        end
+        io.rewind
+        sum.hexdigest
+      end
+
       # Under its name a file is whole or not there, whatever happens meanwhile.
-      def store(bytes, file)
+      def store(io, file)
         draft = "#{file}.#{SecureRandom.hex(4)}"
-        storage.upload(StringIO.new(bytes), draft)
+        storage.upload(io, draft)
         File.rename(storage.path(draft), storage.path(file))
+        io.rewind
       ensure
         storage.delete(draft) if storage.exists?(draft)
       end

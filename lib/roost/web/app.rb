@@ -37,10 +37,13 @@ module Roost
           page("error", title: title, layout: "layouts/plain", heading: title, text: text)
         end
 
-        # A refusal from the core or an operation, as a small page part.
+        # A refusal from the core or an operation: a small part of the page that asked, or a
+        # page with the way back, where what was typed still stands.
         def refuse(reason, code = 422)
           status code
-          partial("refusal", reason: reason)
+          return partial("refusal", reason: reason) if htmx?
+
+          page("refused", title: "That didn't work", layout: "layouts/plain", reason: reason)
         end
 
         # The value of a Reading that may be nil (not there) or refused.

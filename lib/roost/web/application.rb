@@ -11,13 +11,18 @@ module Roost
     # app an audience. Seats, screens and answers carry no cookie.
     module Application
       POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; " \
-               "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
+               "connect-src 'self'; media-src 'self' blob:; frame-src 'self' https:; " \
+               "form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
       HEADERS = { "content-security-policy" => POLICY, "referrer-policy" => "no-referrer",
                   "x-content-type-options" => "nosniff", "cache-control" => "no-store", "x-frame-options" => "DENY",
                   "cross-origin-opener-policy" => "same-origin",
-                  "permissions-policy" => "camera=(), microphone=(), geolocation=()" }.freeze
+                  "permissions-policy" => "camera=(), microphone=(self), geolocation=()" }.freeze
       SIGN_INS = { limit: 30, period: 60 }.freeze
-      UPLOAD_BYTES = 12 * 1024 * 1024
+      MEGABYTE = 1024 * 1024
+      # The largest request each address takes; anything else takes the last.
+      BODIES = { %r{\A/lessons/\d+/slides/\w+/clips/} => 201 * MEGABYTE,
+                 %r{\A/lessons/\d+/(?:imports|pictures)\z} => 52 * MEGABYTE,
+                 // => 12 * MEGABYTE }.freeze
 
       # @return [Live::Engine] not started yet
       def self.engine
@@ -33,7 +38,7 @@ module Roost
         teachers = teachers(engine)
         Rack::Builder.new do
           use Headers, HEADERS
-          use BodyLimit, UPLOAD_BYTES
+          use BodyLimit, BODIES
           use Rack::Attack
           map("/assets") { run Application.assets }
           map("/media") { run Media }
@@ -58,7 +63,16 @@ module Roost
           use SameOrigin
           use Authentication
           map("/stream/desk") { run Streams.new(engine, :desk) }
-          map("/lessons") { run Lessons }
+          map("/lessons") do
+            use Builder
+            use Additions
+            use Preview
+            run Lessons
+          end
+          map("/bank") { run Bank }
+          map("/standards") { run Standards }
+          map("/sheets") { run Sheets }
+          map("/pictures") { run Library }
           map("/desk") { run Desk }
           map("/results") { run Results }
           run FrontDoor

@@ -2,18 +2,21 @@
 
 module Roost
   module Web
-    # Refuses requests that say they are larger than anything the program takes, before
-    # they are read into memory or onto the disk.
+    # Refuses requests that say they are larger than what their address takes, before they
+    # are read into memory or onto the disk.
     class BodyLimit
-      def initialize(app, most)
+      # @param limits [Hash{Regexp=>Integer}] path to most bytes; the first that matches counts
+      def initialize(app, limits)
         @app = app
-        @most = most
+        @limits = limits
       end
 
       def call(env)
-        return @app.call(env) unless env["CONTENT_LENGTH"].to_i > @most
+        most = @limits.find { |path, _| path.match?(env["PATH_INFO"]) }.last
+        return @app.call(env) unless env["CONTENT_LENGTH"].to_i > most
 
-        [413, { "content-type" => "text/plain" }, ["That is too large: 10 MB is the most.\n"]]
+        [413, { "content-type" => "text/html" },
+         ["<p class=\"refusal\">That is too large: #{most / (1024 * 1024)} MB is the most here.</p>\n"]]
       end
     end
   end

@@ -1,11 +1,16 @@
 # frozen_string_literal: true
 
 require "commonmarker"
+require "rack/utils"
 require "sanitize"
 
 module Roost
   module Web
     # A teacher's text: Markdown to HTML, cleaned. Headings start below the slide's own.
+    # Formulas stand between dollar signs, $ … $ in a line and $$ … $$ in a line of their
+    # own, and become <tex-formula>, which the device sets (assets/js/elements/tex-formula.js).
+    # A price is no formula: nothing may stand between the sign and the formula, and no
+    # digit after it.
     module Markdown
       CLEAN = Sanitize::Config.freeze_config(
         elements: %w[p br strong em del code pre blockquote ul ol li h3 h4 h5 a table thead tbody tr th td sup sub],
@@ -17,11 +22,45 @@ module Roost
           node.name = { "h1" => "h3", "h2" => "h4" }.fetch(node.name, node.name) if node.element?
         end
       )
+      CODE = /(?<fence>`+)(?:.|\n)*?\k<fence>/
+      FORMULA = /\$\$(?<block>[^$]+?)\$\$|(?<![\\$])\$(?<line>[^\s$`](?:[^$`\n]*[^\s$`\\])?)\$(?!\d)/
+      # Characters of a private area stand for a formula while Markdown is at work.
+      MARK = /\uE000(\d+)\uE001/
+
+      module_function
 
       # @return [String] safe HTML
-      def self.html(text)
-        html = CommonMarker.render_html(text, %i[HARDBREAKS UNSAFE], %i[table strikethrough autolink])
-        Sanitize.fragment(html, CLEAN)
+      def html(text)
+        formulas = []
+        marked = text.gsub(/\uE000|\uE001/, "").gsub(Regexp.union(CODE, FORMULA)) do |found|
+          next found if found.start_with?("`")
+
+          formulas << Regexp.last_match
+          "\uE000#{formulas.length - 1}\uE001"
+        end
+        rendered = CommonMarker.render_html(marked, %i[HARDBREAKS UNSAFE], %i[table strikethrough autolink])
+        Sanitize.fragment(rendered, CLEAN).gsub(MARK) { formula(formulas[Regexp.last_match(1).to_i]) }
+      end
+
+      # One line of text that may have formulas in it.
+      # @return [String] safe HTML
+      def line(text)
+        return Rack::Utils.escape_html(text) unless text.include?("$")
+
+        rest = 0
+        html = +""
+        text.to_enum(:scan, FORMULA).each do
+          found = Regexp.last_match
+          html << Rack::Utils.escape_html(text[rest...found.begin(0)]) << formula(found)
+          rest = found.end(0)
+        end
+        html << Rack::Utils.escape_html(text[rest..])
+      end
+
+      def formula(found)
+        block = found[:block]
+        source = Rack::Utils.escape_html((block || found[:line]).strip)
+        %(<tex-formula data-source="#{source}"#{' data-block="true"' if block} hx-morph-skip-children>#{source}</tex-formula>)
       end
     end
   end

@@ -15,6 +15,9 @@ module Roost
       # Templates look names up in whatever includes this.
       Core = Roost::Core
       Drawings = Web::Drawings
+      Charts = Web::Charts
+      Store = Roost::Store
+      Exchange = Roost::Exchange
 
       @templates = {}
       @lock = Mutex.new
@@ -39,8 +42,9 @@ module Roost
 
       # A whole page: the template inside a layout.
       # @param bundle [String] which of the built styles and scripts it uses
-      def page(name, title:, layout: "layouts/teacher", bundle: "teacher", **locals)
-        partial(layout, title: title, bundle: bundle, content: partial(name, **locals))
+      # @param theme [String, nil] the look of the lesson the page shows
+      def page(name, title:, layout: "layouts/teacher", bundle: "teacher", theme: nil, **locals)
+        partial(layout, title: title, bundle: bundle, theme: theme, content: partial(name, **locals))
       end
 
       def asset(name) = Rendering.manifest.fetch(name)
@@ -48,6 +52,9 @@ module Roost
       def media(file) = "/media/#{file}"
 
       def markdown(text) = Markdown.html(text)
+
+      # One line of a teacher's words, with its formulas.
+      def words(text) = Markdown.line(text)
 
       # 24 Nov 2026
       def date(time) = time.strftime("%-d %b %Y")

@@ -13,8 +13,8 @@ module Roost
         snapshot = Store::Rooms.new.snapshot(record)
         view = Core::Room::Views.seats(snapshot, [seat[:id]]).keys.first
         Store::Answers.new.delivered(record.id, record.state.slide_id, [seat[:id]]) if record.state.open?
-        page("seat/show", title: record.title, layout: "layouts/plain", bundle: "seat", view: view, now: record.now,
-                          token: token, name: seat[:name])
+        page("seat/show", title: record.title, layout: "layouts/plain", bundle: "seat", theme: view.theme, view: view,
+                          now: record.now, token: token, name: seat[:name])
       end
 
       helpers do

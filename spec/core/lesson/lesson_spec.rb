@@ -9,19 +9,20 @@ RSpec.describe Roost::Core::Lesson do
 
   it "keeps every slide whatever is moved where" do
     PropCheck.forall(PropCheck::Generators.choose(0..4), PropCheck::Generators.integer) do |which, to|
-      moved = lesson.moving("s#{which + 1}", to)
+      moved = lesson.moving(["s#{which + 1}"], to)
       expect(moved.slides.map(&:id).sort).to eq(lesson.slides.map(&:id).sort)
       expect(moved.place("s#{which + 1}")).to eq(to.clamp(0, 4))
     end
   end
 
   it "copies a slide after itself, with a question of its own and nothing else changed" do
-    copied = lesson.duplicating("s3", "copy")
+    copied = lesson.duplicating({ "s3" => "copy" }).value
     copy = copied.slide("copy")
     expect(copied.place("copy")).to eq(3)
     expect(copy.prompt.id).not_to eq(lesson.slide("s3").prompt.id)
     expect(copy.prompt.settings).to eq(lesson.slide("s3").prompt.settings)
-    expect(copied.without_slide("copy")).to eq(lesson)
+    expect(copied.without_slides(["copy"])).to eq(lesson)
+    expect(copied.section_of("copy")).to eq(copied.section_of("s3"))
   end
 
   it "refuses a lesson without a title" do

@@ -71,12 +71,61 @@ RSpec.describe Roost::Core::Prompts::Choice do
 
     it "says what is missing" do
       expect(choice(texts: ["", ""]).problems).to include("fewer than two options", "an option is empty")
-      expect(choice(points: 100, time_limit: 20).problems).to eq(["no key yet"])
-      expect(choice.problems).to be_empty
+      expect(choice.problems).to eq(["no key yet"])
+      expect(choice(poll: true).problems).to be_empty
     end
 
     it "refuses a time limit outside 5 to 600 seconds" do
       expect(choice.edited(form(choice, time_limit: "3")).reason).to eq("The time limit can be 5 to 600 seconds, or empty.")
     end
+  end
+end
+
+RSpec.describe Roost::Core::Prompt do
+  it "keeps the settings every kind has when the kind is changed" do
+    edited = choice.edited({ "explanation" => "Food runs out", "hint" => "Think of flies", "subtopics" => "food; winter, food",
+                             "bloom" => "analyse", "depth" => "3", "practice" => "1", "may_change" => "no",
+                             "points" => "40" }).value
+    changed = Roost::Core::Prompts::Writing.new(id: "p9", settings: edited.shared)
+    expect(changed.settings).to include("explanation" => "Food runs out", "hint" => "Think of flies", "depth" => 3,
+                                        "subtopics" => %w[food winter], "bloom" => "analyse", "may_change" => false)
+    expect([changed.points, changed.counts?, changed.may_change]).to eq([40, false, false])
+  end
+
+  it "ignores tags and levels it does not know, and refuses a novel for a hint" do
+    expect(choice.edited({ "bloom" => "guess", "depth" => "9" }).value.settings).to include("bloom" => "", "depth" => nil)
+    expect(choice.edited({ "hint" => "x" * 501 }).reason).to start_with("The hint is too long")
+  end
+end
+
+RSpec.describe Roost::Core::Prompts::Choice do
+  let(:picture) { Roost::Core::Picture.new(file: "#{"a" * 64}.png", width: 4, height: 3, alt: "A hooked beak").freeze }
+
+  it "lets a picture be an option, alone or with words" do
+    pictured = choice(texts: ["", "Swallow"]).picturing("o1", picture).value
+    expect(pictured.problems).to eq(["no key yet"])
+    expect(pictured.plain(picked("o1"))).to eq("A A hooked beak")
+    expect(pictured.edited({ "option_ids" => %w[o1 o2], "option_texts" => ["", "B"],
+                             "do" => "unpicture:o1" }).value.options[0].picture)
+      .to be_nil
+    expect(pictured.picturing("o9", picture)).not_to be_ok
+  end
+
+  it "asks by letters alone where the options stand on the slide, and finds its words again after" do
+    lettered = choice(lettered: true, keys: ["o2"])
+    expect([lettered.problems, lettered.words, lettered.plain(picked("o2"))]).to eq([[], 0, "B"])
+    expect(lettered.edited({ "lettered" => "0", "keys" => ["o2"] }).value.options[1].text).to eq("Swallow")
+    page = slide(heading: "", arrangement: "full", pictures: [picture])
+    expect(described_class.fitting(page)).to eq({ "lettered" => true })
+    expect(described_class.fitting(slide)).to eq({ "lettered" => false })
+  end
+
+  it "puts the options into the same other order each time for the same seat, and loses none" do
+    shuffled = choice(shuffle: true, keys: ["o1"])
+    orders = (0...12).map { |order| shuffled.ordered_options(order).map(&:id) }
+    expect(orders.uniq.length).to be > 4
+    expect(orders.map(&:sort).uniq).to eq([%w[o1 o2 o3 o4]])
+    expect(shuffled.ordered_options(3)).to eq(shuffled.ordered_options(3))
+    expect(shuffled.ordered_options(nil).map(&:id)).to eq(%w[o1 o2 o3 o4])
   end
 end

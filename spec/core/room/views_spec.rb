@@ -76,7 +76,7 @@ RSpec.describe Roost::Core::Room::Outcome do
   def outcome(answer, shown_at: 100.0, run: nil, prompt: game_choice)
     described_class.of(slide: slide(prompt: prompt, heading: "one two three four five six seven eight nine ten eleven twelve " \
                                                              "thirteen fourteen fifteen sixteen seventeen eighteen"),
-                       answer: answer, shown_at: shown_at, run: run, speed: 1/4r)
+                       answer: answer, shown_at: shown_at, run: run, game: prompt.keyed?, speed: 1/4r)
   end
 
   it "tells no answer from not reached" do

@@ -6,7 +6,10 @@ module Roost
       # A session looked back on: every seat's outcome on every prompt that was opened,
       # with the figures per question and per student.
       class Results
-        Line = Struct.new(:seat, :outcomes, :share, :right, :marked, :points, keyword_init: true)
+        Line = Struct.new(:seat, :outcomes, :marks, :share, :right, :points, keyword_init: true) do
+          # How many of the questions that count were marked.
+          def marked = marks.length
+        end
 
         attr_reader :snapshot, :slides
 
@@ -30,12 +33,15 @@ module Roost
 
         def line_of(seat_id) = lines.find { |line| line.seat.id == seat_id }
 
-        # Mean mark over everything that was marked and reached; nil when nothing was.
+        # Mean mark over everything that counts, was marked and reached; nil when nothing was.
         # @return [Rational, nil]
         def share
-          marks = lines.flat_map { |line| line.outcomes.values.filter_map(&:mark) }
+          marks = lines.flat_map(&:marks)
           marks.sum / marks.length if marks.any?
         end
+
+        # The number of a slide among those the class got, from 1.
+        def number(slide) = snapshot.lesson.class_slides.index { |shown| shown.id == slide.id } + 1
 
         def took_part = lines.count { |line| line.outcomes.values.any?(&:answer) }
 
@@ -44,14 +50,14 @@ module Roost
         # Questions that fewer than half of the marks were earned on.
         def to_look_at = questions.select { |question| question.facility && question.facility < 1/2r }
 
-        def game? = slides.any? { |slide| slide.prompt.game? }
+        def game? = slides.any? { |slide| snapshot.lesson.game?(slide.id) }
 
         private
 
         def line(seat)
           outcomes = slides.to_h { |slide| [slide.id, outcome(slide, seat)] }
-          marks = outcomes.values.filter_map(&:mark)
-          Line.new(seat: seat, outcomes: outcomes, marked: marks.length, right: marks.count(1),
+          marks = slides.select { |slide| slide.prompt.counts? }.filter_map { |slide| outcomes[slide.id].mark }
+          Line.new(seat: seat, outcomes: outcomes, marks: marks, right: marks.count(1),
                    share: (marks.sum / marks.length if marks.any?), points: outcomes.values.filter_map(&:points).sum).freeze
         end
 

@@ -2,19 +2,22 @@
 
 module Roost
   module Core
-    # What a teacher prepares: a title and slides in order. A value: every change
-    # gives a new lesson. Kept as one document with its own schema version.
+    # What a teacher prepares: a title, what it is about, and slides in order, some of them
+    # in sections. A value: every change gives a new lesson. Written down as one document
+    # with its own schema version.
     class Lesson
-      SCHEMA = 1
+      SCHEMA = 2
       TITLE_LIMIT = 120
-      SLIDE_LIMIT = 300
+      SLIDE_LIMIT = 600
 
-      attr_reader :title, :slides
+      # class_slides are those the class gets, in order; the others are for teachers only.
+      attr_reader :title, :slides, :class_slides, :sections, :details
 
       def self.from_document(document)
-        raise ArgumentError, "lesson schema #{document["schema"]} is not #{SCHEMA}" unless document.fetch("schema") == SCHEMA
-
-        new(title: document.fetch("title"), slides: document.fetch("slides").map { |slide| Slide.from_document(slide) })
+        current = LessonUpgrade.call(document)
+        new(title: current.fetch("title"), details: Details.from_document(current["details"]),
+            slides: current.fetch("slides").map { |slide| Slide.from_document(slide) },
+            sections: current.fetch("sections").map { |section| Section.from_document(section) })
       end
 
       # @return [Reading] of a title to give a lesson
@@ -24,12 +27,18 @@ module Roost
         end
       end
 
-      def initialize(title:, slides: [])
+      # @param sections [Array<Section>]
+      def initialize(title:, slides: [], sections: [], details: Details.blank)
         @title = title
-        @slides = slides.freeze
+        @slides = slides.dup.freeze
+        @class_slides = slides.select(&:for_class).freeze
+        @details = details
         @places = slides.each_with_index.to_h { |slide, place| [slide.id, place] }.freeze
+        @sections = Sections.new(sections, slides.map(&:id))
         freeze
       end
+
+      def with(**changes) = Lesson.new(title: title, slides: slides, sections: sections.to_a, details: details, **changes)
 
       # @return [Slide, nil]
       def slide(id) = (place = place(id)) && slides[place]
@@ -37,45 +46,134 @@ module Roost
       # Position from 0, or nil when there is no such slide.
       def place(id) = @places[id]
 
-      # The slide `by` places after the one with this id, or nil past either end.
+      # The class's slide `by` places after the one with this id, or nil past either end.
       def neighbour(id, by)
-        target = place(id)&.+(by)
-        target && target >= 0 ? slides[target] : nil
+        shown = class_slides
+        target = shown.index { |slide| slide.id == id }&.+(by)
+        target && target >= 0 ? shown[target] : nil
       end
 
-      def prompts = slides.select(&:prompt)
+      def prompts = class_slides.select(&:prompt)
+
+      # @return [Section, nil]
+      def section_of(slide_id) = sections.of(slide_id)
+
+      # Whether a slide's question is played for points: it has a key and is in a game round.
+      def game?(slide_id) = section_of(slide_id)&.game? && slide(slide_id).prompt&.keyed? ? true : false
 
       # Slides whose question is played for points.
-      def game_slides = slides.select { |slide| slide.prompt&.game? }
+      def game_slides = class_slides.select { |slide| game?(slide.id) }
 
-      def renamed(title) = Lesson.new(title: title, slides: slides)
+      # The questions played for points in the round that a slide is in.
+      def round(slide_id) = game_slides.select { |slide| section_of(slide.id) == section_of(slide_id) }
 
-      def with_slide_after(id, slide)
+      # Whether the class will want to hear something.
+      def sound? = class_slides.any?(&:sound?)
+
+      # Slides with something left to do.
+      def unfinished = slides.select { |slide| slide.problems.any? }
+
+      def renamed(title) = with(title: title)
+
+      # @param added [Array<Slide>] come after the slide with this id and into its section;
+      #   at the end, and into none, when there is no such slide
+      def with_slides_after(id, added)
         at = id && place(id) ? place(id) + 1 : slides.length
-        Lesson.new(title: title, slides: slides.dup.insert(at, slide))
+        owners = sections.to_a
+        owner = id && section_of(id)
+        owners = sections.changed(owner.id, slide_ids: owner.slide_ids + added.map(&:id)) if owner
+        with(slides: slides.dup.insert(at, *added), sections: owners)
       end
 
-      # The lesson with a copy of one slide after it; the copy's question is one of its own.
-      def duplicating(id, copy_id)
-        original = slide(id)
-        prompt = original.prompt&.copy("p#{copy_id}")
-        with_slide_after(id, original.with(id: copy_id, rev: 1, prompt: prompt))
+      # @return [Reading] of the lesson with these slides, too, if there is room for them
+      def adding(added, after:)
+        return Reading.ok(with_slides_after(after, added)) if slides.length + added.length <= SLIDE_LIMIT
+
+        Reading.refused("#{SLIDE_LIMIT} slides is the most a lesson can have.")
       end
 
-      def without_slide(id) = Lesson.new(title: title, slides: slides.reject { |slide| slide.id == id })
-
-      def replacing(slide) = Lesson.new(title: title, slides: slides.map { |old| old.id == slide.id ? slide : old })
-
-      # The lesson with one slide moved to a position from 0, kept within the ends.
-      def moving(id, to)
-        moved = slide(id)
-        rest = slides.reject { |other| other.id == id }
-        Lesson.new(title: title, slides: rest.insert(to.clamp(0, rest.length), moved))
+      # The lesson with a copy of each of these slides after the last of them; the copies'
+      # questions are their own.
+      # @param copies [Hash{String=>String}] ids to ids of the copies
+      # @return [Reading]
+      def duplicating(copies)
+        ids = slides.map(&:id) & copies.keys
+        adding(ids.map { |id| slide(id).copy(copies[id]) }, after: ids.last)
       end
 
-      def to_document = { "schema" => SCHEMA, "title" => title, "slides" => slides.map(&:to_document) }
+      def without_slides(ids) = with(slides: slides.reject { |slide| ids.include?(slide.id) })
+
+      def replacing(slide) = with(slides: slides.map { |old| old.id == slide.id ? slide : old })
+
+      # The lesson with these slides, in their order, moved to a position from 0 (counted
+      # without them), kept within the ends. Between two slides of one section they join it;
+      # beside slides of the section they were in they stay in it; elsewhere they leave it.
+      def moving(ids, to)
+        moved, rest = slides.partition { |slide| ids.include?(slide.id) }
+        return self if moved.empty?
+
+        placed(rest.dup.insert(to.clamp(0, rest.length), *moved), moved.map(&:id))
+      end
+
+      # One step up (-1) or down (1), as by keyboard. At the edge of a section the first
+      # step leaves or enters it without passing another slide.
+      def stepping(ids, by)
+        ids = slides.map(&:id) & ids
+        return self if ids.empty?
+
+        edge = by.negative? ? ids.first : ids.last
+        passed = beside(edge, by)
+        mine, theirs = [edge, passed].map { |id| id && section_of(id) }
+        return with(sections: sections.placing(ids, mine ? nil : theirs.id)) if mine != theirs
+        return self unless passed
+
+        moving(ids, by.negative? ? place(passed) : place(passed) + 1 - ids.length)
+      end
+
+      # A run of slides as a section of its own, run in one way.
+      # @param ids [Array<String>] the run goes from the first of them to the last
+      def sectioned(ids, section_id, way)
+        places = ids.filter_map { |id| place(id) }
+        run = slides[places.min..places.max].map(&:id)
+        with(sections: sections.with_run(run, section_id, way))
+      end
+
+      # @param changes [Hash] :way or :title
+      def section_changed(section_id, **changes) = with(sections: sections.changed(section_id, **changes))
+
+      def without_section(section_id) = with(sections: sections.without(section_id))
+
+      # Everything but the slides themselves.
+      def head
+        { "schema" => SCHEMA, "title" => title, "details" => details.to_document, "sections" => sections.to_document }
+      end
+
+      def to_document = head.merge("slides" => slides.map(&:to_document))
+
+      def inspect = "#<Lesson #{title.inspect} #{slides.map(&:id)}>"
 
       def ==(other) = other.is_a?(Lesson) && to_document == other.to_document
+
+      private
+
+      # The lesson with slides in this order, of which some have come to a new place.
+      def placed(order, ids)
+        around = around(order, ids)
+        own = ids.map { |id| section_of(id) }.uniq
+        stay = own.first if own.length == 1 && around.include?(own.first)
+        inside = around.first if around.first == around.last
+        with(slides: order, sections: sections.placing(ids, (inside || stay)&.id))
+      end
+
+      # The sections (or nil) of the slides before and after a run of slides in an order.
+      def around(order, ids)
+        all = order.map(&:id)
+        before = all.index(ids.first) - 1
+        [(all[before] unless before.negative?), all[all.index(ids.last) + 1]].map { |id| id && section_of(id) }
+      end
+
+      # The id of the slide before (-1) or after (1), nil past either end.
+      def beside(id, by) = place(id) + by >= 0 ? slides[place(id) + by]&.id : nil
     end
   end
 end

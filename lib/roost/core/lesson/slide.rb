@@ -2,78 +2,179 @@
 
 module Roost
   module Core
-    # One screenful: heading, text (Markdown), at most one picture, private notes
-    # for the teacher, and at most one prompt. `rev` rises with every save of this
-    # slide, so that two editors never overwrite each other.
+    # One screenful: heading, text (Markdown, with formulas between dollar signs), pictures,
+    # sound, video or a web page, private notes for the teacher, and at most one prompt.
+    # `rev` rises with every save of this slide, so that two editors never overwrite each
+    # other.
+    #
+    # title::       what lists call it, when the heading won't do
+    # aside::       text of the second column
+    # arrangement:: one of ARRANGEMENTS; #layout says what comes of it
+    # for_class::   false for a slide that only teachers see
+    # pictures::    Array of Picture; more than one is a series to step through
+    # sound::       Clip that belongs to the content
+    # spoken::      Clip with the teacher's spoken instructions
+    # video::       Clip with captions and the part to play
+    # web::         address of an embedded page, or ""
     class Slide
-      LIMITS = { heading: 200, text: 5_000, notes: 5_000, alt: 400 }.freeze
-      NAMES = { heading: "The heading", text: "The text", notes: "The notes", alt: "The picture's description" }.freeze
+      ARRANGEMENTS = { "beside" => "Words and picture side by side", "words" => "Words above, picture below",
+                       "full" => "Picture full", "behind" => "Picture behind the words", "columns" => "Two columns" }.freeze
+      LIMITS = { title: 80, heading: 200, text: 5_000, aside: 5_000, notes: 5_000 }.freeze
+      NAMES = { title: "The name", heading: "The heading", text: "The text", aside: "The second column",
+                notes: "The notes" }.freeze
+      BLANK = { rev: 1, title: "", heading: "", text: "", aside: "", notes: "", arrangement: "beside", for_class: true,
+                pictures: [].freeze, sound: nil, spoken: nil, video: nil, web: "", prompt: nil }.freeze
+      MOST_PICTURES = 20
+      CLIPS = %i[sound spoken video].freeze
 
-      attr_reader :id, :rev, :heading, :text, :notes, :picture, :prompt
+      attr_reader :id, *BLANK.keys
 
       def self.from_document(document)
-        new(id: document.fetch("id"), rev: document.fetch("rev", 1), heading: document.fetch("heading", ""),
-            text: document.fetch("text", ""), notes: document.fetch("notes", ""),
-            picture: Picture.from_document(document["picture"]),
-            prompt: Prompts.from_document(document["prompt"]))
+        plain = document.transform_keys(&:to_sym).slice(*BLANK.keys)
+        clips = CLIPS.to_h { |name| [name, Clip.from_document(document[name.to_s])] }
+        new(**plain, **clips, id: document.fetch("id"), prompt: Prompts.from_document(document["prompt"]),
+                              pictures: document.fetch("pictures", []).map { |each| Picture.from_document(each) })
       end
 
-      def initialize(id:, rev: 1, heading: "", text: "", notes: "", picture: nil, prompt: nil)
+      # @param parts [Hash] any of BLANK's keys
+      def initialize(id:, **parts)
         @id = id
-        @rev = rev
-        @heading = heading
-        @text = text
-        @notes = notes
-        @picture = picture
-        @prompt = prompt
+        BLANK.merge(parts).each { |name, value| instance_variable_set(:"@#{name}", value) }
+        raise ArgumentError, "no such part of a slide: #{parts.keys - BLANK.keys}" if (parts.keys - BLANK.keys).any?
+
+        @pictures = @pictures.dup.freeze
         freeze
       end
 
-      def with(**changes)
-        Slide.new(id: id, rev: rev, heading: heading, text: text, notes: notes, picture: picture, prompt: prompt,
-                  **changes)
+      def with(id: self.id, **changes) = Slide.new(id: id, **BLANK.keys.to_h { |name| [name, public_send(name)] }, **changes)
+
+      # The same slide under another id, with a question of its own.
+      def copy(copy_id) = with(id: copy_id, rev: 1, prompt: prompt&.copy("p#{copy_id}"))
+
+      # The picture that stands for the slide, and that is drawn upon.
+      def picture = pictures.first
+
+      # @return [String] how the slide is laid out: the arrangement, as far as there is
+      #   something to arrange
+      def layout
+        return "columns" if arrangement == "columns"
+
+        picture && !prompt&.uses_picture? ? arrangement : "words"
       end
 
       # Reads what an editor's form holds.
       #
-      # @param form [Hash{String=>Object}] "heading", "text", "notes", "alt", and
-      #   "prompt" with the settings of its kind
+      # @param form [Hash{String=>Object}] the texts, "arrangement", "for_class", "web",
+      #   "picture_files" and "picture_alts" side by side, "picture_do" ("remove:FILE" or
+      #   "earlier:FILE"), "video_from", "video_to", and "prompt" with the settings of its kind
       # @return [Reading] of the changed slide
       def edited(form)
-        texts = LIMITS.keys.to_h do |field|
-          [field, Text.read(form[field.to_s], limit: LIMITS[field], what: NAMES[field], lines: field != :heading)]
-        end
-        refused = texts.values.find { |reading| !reading.ok? }
-        return refused if refused
-
-        read_prompt(form["prompt"]).map do |new_prompt|
-          with(heading: texts[:heading].value, text: texts[:text].value, notes: texts[:notes].value,
-               picture: picture && Picture.new(**picture.to_h, alt: texts[:alt].value).freeze, prompt: new_prompt)
+        read_texts(form).and_then do |texts|
+          read_pictures(form).and_then do |shown|
+            WebPage.read(form.fetch("web", web)).and_then do |address|
+              read_video(form).and_then do |clip|
+                read_prompt(form["prompt"]).map do |asked|
+                  with(**texts, **choices(form), pictures: shown, web: address, video: clip, prompt: asked)
+                end
+              end
+            end
+          end
         end
       end
 
-      # What the run sheet and the results call this slide.
+      # @param added [Array<Picture>]
+      # @return [Reading] of the slide with these pictures, too
+      def picturing(added)
+        all = (pictures + added).uniq(&:file)
+        return Reading.ok(with(pictures: all)) if all.length <= MOST_PICTURES
+
+        Reading.refused("#{MOST_PICTURES} pictures is the most a slide can have.")
+      end
+
+      # @return [Reading] of the slide with a picture on one option of its question
+      def picturing_option(option_id, picture)
+        return Reading.refused("Options of this question take no pictures.") unless prompt&.pictured?
+
+        prompt.picturing(option_id, picture).map { |pictured| with(prompt: pictured) }
+      end
+
+      # What lists, the run sheet and the results call this slide.
       def name
-        return heading unless heading.empty?
-
-        first = text.lines.first.to_s.gsub(/[#*_>`]/, "").strip
-        first.empty? ? "Untitled slide" : first[0, 60]
+        [title, heading, first_words(text), first_words(picture&.alt)].find { |words| !words.empty? } || "Untitled slide"
       end
 
-      # Words a student has to read before answering (rules: reading time).
-      def words = Text.words(heading) + Text.words(text) + (prompt ? prompt.words : 0)
+      # Words a student has to read before answering (rules: reading time). Where the slide
+      # is only a picture of words, those.
+      def words
+        shown = [heading, text, aside].sum { |part| Text.words(part) }
+        shown = Text.words(picture&.alt) if shown.zero? && arrangement == "full"
+        shown + (prompt ? prompt.words : 0)
+      end
+
+      # Whether anything on it is to be heard.
+      def sound? = CLIPS.any? { |name| public_send(name) }
 
       # What an editor still has to do, in short phrases.
-      def problems = prompt ? prompt.problems : []
+      def problems
+        return [] unless prompt
+
+        empty = [heading, text, aside, web].all?(&:empty?) && pictures.empty? && !sound?
+        [*prompt.problems, ("the question itself is missing" if empty)].compact
+      end
+
+      # Everything on it that can be searched for, one text.
+      def searchable
+        [title, heading, text, aside, notes, *pictures.map(&:alt), *prompt&.searchable].reject(&:empty?).join("\n")
+      end
 
       def to_document
-        { "id" => id, "rev" => rev, "heading" => heading, "text" => text, "notes" => notes,
-          "picture" => picture&.to_document, "prompt" => prompt&.to_document }
+        plain = BLANK.keys.to_h { |name| [name.to_s, public_send(name)] }
+        clips = CLIPS.to_h { |name| [name.to_s, public_send(name)&.to_document] }
+        { "id" => id, **plain, **clips, "pictures" => pictures.map(&:to_document), "prompt" => prompt&.to_document }
       end
 
       def ==(other) = equal?(other) || (other.is_a?(Slide) && to_document == other.to_document)
 
       private
+
+      def first_words(words) = words.to_s.lines.first.to_s.gsub(/[#*_>`$]/, "").strip[0, 60]
+
+      def read_texts(form)
+        texts = LIMITS.to_h do |field, limit|
+          raw = form.fetch(field.to_s, public_send(field))
+          [field, Text.read(raw, limit: limit, what: NAMES[field], lines: !%i[title heading].include?(field))]
+        end
+        refused = texts.values.find { |reading| !reading.ok? }
+        refused || Reading.ok(texts.transform_values(&:value))
+      end
+
+      def choices(form)
+        { arrangement: ARRANGEMENTS.key?(form["arrangement"]) ? form["arrangement"] : arrangement,
+          for_class: form.key?("for_class") ? form["for_class"] == "1" : for_class }
+      end
+
+      def read_pictures(form)
+        alts = Array(form["picture_files"]).zip(Array(form["picture_alts"])).to_h
+        described = pictures.map do |each|
+          reading = Text.read(alts.fetch(each.file, each.alt), limit: Picture::ALT_LIMIT, what: "The picture's description")
+          return reading unless reading.ok?
+
+          each.described(reading.value)
+        end
+        verb, file = form["picture_do"].to_s.split(":", 2)
+        place = described.index { |each| each.file == file }
+        Reading.ok(place ? rearranged(described, place, verb) : described)
+      end
+
+      def rearranged(list, place, verb)
+        list = list.dup
+        moved = list.delete_at(place)
+        verb == "earlier" ? list.insert([place - 1, 0].max, moved) : list
+      end
+
+      def read_video(form)
+        video && form.key?("video_from") ? video.playing(form["video_from"], form["video_to"]) : Reading.ok(video)
+      end
 
       def read_prompt(form)
         return Reading.ok(prompt) unless prompt && form

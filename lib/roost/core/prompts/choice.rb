@@ -3,10 +3,14 @@
 module Roost
   module Core
     module Prompts
-      # Picks one or several options. Without a key it is a poll. A value is
+      # Picks one or several options. An option is text, a picture or both; where the
+      # options stand on the slide itself ("lettered"), it is only a letter. A value is
       # {"options" => [ids]} in the order the options stand.
       class Choice < Prompt
-        Option = Struct.new(:id, :letter, :text, :key, keyword_init: true)
+        Option = Struct.new(:id, :letter, :text, :picture, :key, keyword_init: true) do
+          # What it is called where no picture can be shown.
+          def name = text.empty? ? picture&.alt.to_s : text
+        end
         Row = Struct.new(:option, :count, :share, keyword_init: true)
         Tally = Struct.new(:rows, :answered, :right, keyword_init: true)
 
@@ -17,23 +21,30 @@ module Roost
         def self.place = 1
         def self.purpose = "Pick one or several options"
         def self.charted? = true
+        def self.keyable? = true
 
         def self.on_the_spot
           { "Yes or no" => %w[Yes No], "A to D" => %w[A B C D], "How sure?" => ["Sure", "Nearly sure", "Not yet"] }
-            .transform_values do |texts|
-              { "options" => texts.each_with_index.map { |text, place| { "id" => "o#{place + 1}", "text" => text } } }
-            end
+            .transform_values { |texts| { "options" => options(texts), "poll" => true } }
         end
 
         def self.blank
-          { "options" => (1..4).map { |number| { "id" => "o#{number}", "text" => "" } }, "made" => 4,
-            "keys" => [], "several" => false, "partial" => false, "time_limit" => nil, "points" => nil }
+          { "options" => options([""] * 4), "made" => 4, "keys" => [], "several" => false, "partial" => false,
+            "shuffle" => false, "lettered" => false }
         end
+
+        # Where the slide is a picture and has no words, the options will stand on it.
+        def self.fitting(slide)
+          { "lettered" => !slide.picture.nil? && slide.arrangement == "full" && slide.text.empty? }
+        end
+
+        def self.options(texts) = texts.each_with_index.map { |text, place| { "id" => "o#{place + 1}", "text" => text } }
 
         def instruction = several? ? "Choose all that fit" : "Choose one"
 
-        # @param form [Hash] "option_ids" and "option_texts" side by side, "keys",
-        #   "several", "partial", and "do" => "add" or "remove:ID"
+        # @param form [Hash] "option_ids" and "option_texts" side by side, "option_alts"
+        #   by id, "keys", "several", "partial", "shuffle", "lettered", and "do" => "add",
+        #   "remove:ID", "unpicture:ID", "earlier:ID", "yes_no" or "true_false"
         def edited(form)
           read_common(form).and_then do |common|
             read_options(form).map do |options|
@@ -42,32 +53,73 @@ module Roost
               keys = Array(form["keys"]).map(&:to_s) & ids
               several = form["several"] == "1"
               with_settings(common.merge(changed).merge("keys" => several ? keys : keys.first(1), "several" => several,
-                                                        "partial" => several && form["partial"] == "1"))
+                                                        "partial" => several && form["partial"] == "1",
+                                                        "shuffle" => form["shuffle"] == "1",
+                                                        "lettered" => form["lettered"] == "1"))
             end
           end
         end
 
+        # The same question with a picture on one option.
+        # @return [Reading]
+        def self.from_row(...) = SheetRow.read(...)
+
+        # @return [Reading]
+        def picturing(option_id, picture)
+          known = settings["options"].any? { |option| option["id"] == option_id }
+          return Reading.refused("That option is gone. Reload the page.") unless known
+
+          Reading.ok(with_settings("lettered" => false, "options" => settings["options"].map do |option|
+            option["id"] == option_id ? option.merge("picture" => picture.to_document) : option
+          end))
+        end
+
         def problems
-          texts = options.map(&:text)
-          [("fewer than two options" if texts.reject(&:empty?).length < 2),
-           ("an option is empty" if texts.any?(&:empty?)),
-           ("two options are the same" if texts.reject(&:empty?).uniq!)].compact + super
+          return super if lettered?
+
+          names = options.map { |option| [option.text, option.picture&.file] }
+          filled = names.reject { |text, file| text.empty? && file.nil? }
+          [("fewer than two options" if filled.length < 2), ("an option is empty" if filled.length < names.length),
+           ("two options are the same" if filled.uniq!)].compact + super
         end
 
         def keyed? = settings["keys"].any?
 
-        def words = options.sum { |option| Text.words(option.text) }
+        def words = lettered? ? 0 : options.sum { |option| Text.words(option.text) }
+
+        def row_options = settings["options"].map { |option| option["text"] }
+
+        def row_right = options.select(&:key).map(&:letter).join(" ")
+
+        def row_pictures = lettered? ? {} : options.select(&:picture).to_h { |option| [option.letter, option.picture] }
+
+        def rules = SheetRow.rules(self)
+
+        def searchable = super + options.map(&:name)
 
         def several? = settings["several"]
 
         def partial? = settings["partial"]
 
+        def pictured? = true
+
+        # Whether each seat gets the options in an order of its own, and then no letters.
+        def shuffle? = settings["shuffle"] && !lettered?
+
+        # Whether the options stand on the slide, and students choose among letters.
+        def lettered? = settings["lettered"]
+
         def options
           settings["options"].each_with_index.map do |option, place|
-            Option.new(id: option["id"], letter: ("A".ord + place).chr, text: option["text"],
+            letter = ("A".ord + place).chr
+            Option.new(id: option["id"], letter: letter, text: lettered? ? "" : option["text"],
+                       picture: (Picture.from_document(option["picture"]) unless lettered?),
                        key: settings["keys"].include?(option["id"])).freeze
           end
         end
+
+        # @param order [Integer, nil] which of the orders of a shuffled question; nil is as written
+        def ordered_options(order) = order && shuffle? ? options.shuffle(random: Random.new(order + id.sum)) : options
 
         def read(raw)
           return Reading.refused("That answer could not be read. Choose again.") unless raw.is_a?(Hash)
@@ -108,7 +160,7 @@ module Roost
 
         def plain(value)
           options.select { |option| value["options"].include?(option.id) }
-                 .map { |option| "#{option.letter} #{option.text}" }.join("; ")
+                 .map { |option| "#{option.letter} #{option.name}".strip }.join("; ")
         end
 
         # A right answer with the chance of the Rasch model, never below guessing;
@@ -130,27 +182,51 @@ module Roost
           return Reading.ok(settings["options"]) unless form["option_ids"]
 
           ids = Array(form["option_ids"]).map(&:to_s)
-          texts = Array(form["option_texts"])
-          known = settings["options"].map { |option| option["id"] }
-          return Reading.refused("These options have changed meanwhile. Reload the page.") unless (ids - known).empty?
+          known = settings["options"].to_h { |option| [option["id"], option] }
+          return Reading.refused("These options have changed meanwhile. Reload the page.") unless (ids - known.keys).empty?
 
-          readings = texts.first(ids.length).map do |text|
-            Text.read(text, limit: OPTION_LIMIT, what: "An option", lines: false)
-          end
-          refused = readings.find { |reading| !reading.ok? }
-          refused || Reading.ok(ids.zip(readings).map { |id, reading| { "id" => id, "text" => reading&.value.to_s } })
+          texts = Array(form["option_texts"])
+          alts = form["option_alts"].is_a?(Hash) ? form["option_alts"] : {}
+          readings = ids.each_with_index.map { |id, place| read_option(known[id], texts[place], alts[id]) }
+          readings.find { |reading| !reading.ok? } || Reading.ok(readings.map(&:value))
         end
+
+        def read_option(option, text, alt)
+          Text.read(text, limit: OPTION_LIMIT, what: "An option", lines: false).and_then do |words|
+            picture = option["picture"]
+            next Reading.ok(option.merge("text" => words)) unless picture && alt
+
+            Text.read(alt, limit: Picture::ALT_LIMIT, what: "A picture's description", lines: false)
+                .map { |said| option.merge("text" => words, "picture" => picture.merge("alt" => said)) }
+          end
+        end
+
+        PRESETS = { "yes_no" => %w[Yes No], "true_false" => %w[True False] }.freeze
+        private_constant :PRESETS
 
         def arranged(options, action)
           made = settings["made"]
           verb, id = action.split(":", 2)
+          return { "options" => self.class.options(PRESETS[verb]), "made" => 2 } if PRESETS.key?(verb)
+
+          place = options.index { |option| option["id"] == id }
           if verb == "add" && options.length < MOST_OPTIONS
             made += 1
             options += [{ "id" => "o#{made}", "text" => "" }]
-          elsif verb == "remove" && options.length > 2
-            options = options.reject { |option| option["id"] == id }
+          elsif place
+            options = rearranged(options, place, verb)
           end
           { "options" => options, "made" => made }
+        end
+
+        def rearranged(options, place, verb)
+          options = options.dup
+          case verb
+          when "remove" then options.delete_at(place) if options.length > 2
+          when "earlier" then options.insert([place - 1, 0].max, options.delete_at(place))
+          when "unpicture" then options[place] = options[place].except("picture")
+          end
+          options
         end
 
         def stray(random)

@@ -23,19 +23,25 @@ module Roost
         TEXT_LIMIT = 80
 
         def self.label = "Sketch"
-        def self.place = 3
+        def self.place = 5
         def self.purpose = "Draw on a blank sheet or over the picture"
 
         def self.blank
-          { "over_picture" => false, "time_limit" => nil, "points" => nil }
+          { "over_picture" => false }
         end
 
         def instruction = over_picture? ? "Draw on the picture" : "Draw your answer"
 
         def edited(form)
           read_common(form).map do |common|
-            with_settings(common.merge("points" => nil, "over_picture" => form["over_picture"] == "1"))
+            with_settings(common.merge("over_picture" => form["over_picture"] == "1"))
           end
+        end
+
+        def rules = over_picture? ? ["on the picture"] : []
+
+        def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
+          new(id: id, settings: {}).edited(common.merge("over_picture" => rules.include?("on the picture") ? "1" : "0"))
         end
 
         def over_picture? = settings["over_picture"]
@@ -46,6 +52,7 @@ module Roost
         def read(raw)
           text = field(raw, "strokes").to_s
           return Reading.refused("That drawing is too large. Undo a few strokes.") if text.bytesize > MOST_BYTES
+          return UNREADABLE unless text.valid_encoding?
 
           strokes = text.strip.empty? ? [] : JSON.parse(text, max_nesting: 5)
           read_strokes(strokes)

@@ -12,13 +12,13 @@ module Roost
         ANSWER_LIMIT = 8_000
 
         def self.label = "Writing"
-        def self.place = 2
+        def self.place = 3
         def self.purpose = "Write a line or a paragraph"
 
         def self.on_the_spot = { "A line" => { "size" => "line" }, "A paragraph" => {} }
 
         def self.blank
-          { "size" => "paragraph", "word_limit" => nil, "samples" => [], "time_limit" => nil, "points" => nil }
+          { "size" => "paragraph", "word_limit" => nil, "samples" => [] }
         end
 
         def instruction
@@ -34,10 +34,22 @@ module Roost
         def edited(form)
           read_common(form).and_then do |common|
             read_number(form["word_limit"], WORD_LIMITS, "The word limit", "words").map do |limit|
-              with_settings(common.merge("points" => nil, "word_limit" => limit,
+              with_settings(common.merge("word_limit" => limit,
                                          "size" => form["size"] == "line" ? "line" : "paragraph"))
             end
           end
+        end
+
+        # In a sheet the option columns hold answers a practice class may give.
+        def row_options = settings["samples"]
+
+        def rules = [("one line" if line?), ("at most #{word_limit} words" if word_limit)].compact
+
+        def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
+          limit = rules.filter_map { |rule| rule[/\Aat most (\d+) words?\z/, 1] }.first
+          samples = options.reject(&:empty?).map { |text| text[0, 500] }
+          new(id: id, settings: { "samples" => samples })
+            .edited(common.merge("size" => rules.include?("one line") ? "line" : "paragraph", "word_limit" => limit))
         end
 
         def line? = settings["size"] == "line"

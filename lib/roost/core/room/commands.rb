@@ -32,9 +32,11 @@ module Roost
 
         def begin(_arguments)
           return same unless state.lobby?
-          return Reading.refused("This lesson has no slides yet. Add one, then start again.") if lesson.slides.empty?
 
-          enter(state.with(phase: "live"), lesson.slides.first)
+          first = lesson.class_slides.first
+          return Reading.refused("This lesson has no slides for the class. Add one, then start again.") unless first
+
+          enter(state.with(phase: "live"), first)
         end
 
         def next(arguments) = step(arguments, 1)
@@ -44,6 +46,7 @@ module Roost
         def jump(arguments)
           slide = lesson.slide(arguments["slide"])
           return Reading.refused("That slide isn't in this lesson. Reload the page.") unless slide
+          return Reading.refused("That slide is for teachers only. The class can't be sent there.") unless slide.for_class
 
           while_live { slide.id == state.slide_id ? same : enter(leaving, slide) }
         end
@@ -172,8 +175,8 @@ module Roost
         def reason_not_to_show(what, slide)
           if what == "key" && !slide.prompt.keyed?
             "This question has no key."
-          elsif what == "standings" && lesson.game_slides.empty?
-            "This lesson has no questions played for points."
+          elsif what == "standings" && lesson.round(slide.id).empty?
+            "This slide is in no game round."
           elsif state.open? && %w[key standings].include?(what)
             "Close answers first."
           end

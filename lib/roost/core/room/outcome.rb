@@ -16,25 +16,26 @@ module Roost
         # @param answer [Answer, nil]
         # @param shown_at [Float, nil] when the seat's device was sent the open prompt
         # @param run [Run, nil]
+        # @param game [Boolean] whether the question is played for points
         # @param speed [Rational] the session's speed share
-        def self.of(slide:, answer:, shown_at:, run:, speed:)
+        def self.of(slide:, answer:, shown_at:, run:, game:, speed:)
           prompt = slide.prompt
           answer = nil if answer && prompt.blank_answer?(answer.value)
-          return without_answer(prompt, shown_at) unless answer
+          return without_answer(prompt, shown_at, game) unless answer
 
           mark = if prompt.keyed?
-                   answer.late && prompt.game? ? 0r : prompt.mark(answer.value)
+                   answer.late && game ? 0r : prompt.mark(answer.value)
                  end
           seconds = shown_at && [answer.received_at - shown_at, 0].max
           seconds = [seconds, prompt.time_limit].min if seconds && prompt.time_limit
           new(status: status(mark), mark: mark, seconds: seconds, answer: answer, unfinished: answer.unfinished?(run),
-              points: points(slide, mark, seconds, speed)).freeze
+              points: (points(slide, mark, seconds, speed) if game)).freeze
         end
 
-        def self.without_answer(prompt, shown_at)
+        def self.without_answer(prompt, shown_at, game)
           reached = !shown_at.nil?
           new(status: reached ? :blank : :not_reached, mark: (0r if reached && prompt.keyed?),
-              points: (0 if reached && prompt.game?), unfinished: false).freeze
+              points: (0 if reached && game), unfinished: false).freeze
         end
         private_class_method :without_answer
 
@@ -48,8 +49,6 @@ module Roost
 
         def self.points(slide, mark, seconds, speed)
           prompt = slide.prompt
-          return nil unless prompt.game?
-
           Game::Points.for(points: prompt.points, mark: mark, seconds: seconds || prompt.time_limit,
                            time_limit: prompt.time_limit, words: slide.words, speed: speed)
         end

@@ -29,7 +29,14 @@ module Roost
 
         def slide = lesson.slide(state.slide_id)
 
-        def place = lesson.place(state.slide_id)
+        # Position among the slides the class gets, from 0.
+        def place = lesson.class_slides.index { |slide| slide.id == state.slide_id }
+
+        # Whether an answer handed in may be changed: as the question says, else the session.
+        def may_change
+          own = slide&.prompt&.may_change
+          own.nil? ? options.may_change : own
+        end
 
         # @return [Answer, nil]
         def answer(slide_id, seat_id) = answers.fetch(slide_id, NONE)[seat_id]
@@ -53,16 +60,18 @@ module Roost
         # @return [Outcome]
         def outcome(slide_id, seat_id)
           Outcome.of(slide: lesson.slide(slide_id), answer: answer(slide_id, seat_id),
-                     shown_at: shown.fetch(slide_id, NONE)[seat_id], run: state.runs[slide_id], speed: options.speed)
+                     shown_at: shown.fetch(slide_id, NONE)[seat_id], run: state.runs[slide_id],
+                     game: lesson.game?(slide_id), speed: options.speed)
         end
 
-        # Game questions that have closed, in the order in which they were opened.
+        # Questions of the round the session is in that have closed, in the order in which
+        # they were opened.
         def played
-          lesson.game_slides.select { |slide| state.runs[slide.id] && !(state.run(slide.id).open? && state.live?) }
+          lesson.round(state.slide_id).select { |slide| state.runs[slide.id] && !(state.run(slide.id).open? && state.live?) }
                 .sort_by { |slide| state.run(slide.id).opened_at }
         end
 
-        # @return [Array<Game::Standings::Row>] after all questions played so far
+        # @return [Array<Game::Standings::Row>] after all questions of this round played so far
         def standings
           @standings ||= begin
             played_now = played

@@ -9,17 +9,22 @@ module Roost
         Standing = Struct.new(:rank, :points, :gap, :moved, :seats, keyword_init: true)
         Spot = Struct.new(:seat_id, :name, :value, keyword_init: true)
         Own = Struct.new(:value, :final, :late, :status, :points, keyword_init: true)
-        Seat = Struct.new(:phase, :title, :slide, :place, :total, :open, :opened, :deadline, :may_change, :eyes_up,
-                          :tally, :key, :spot, :standing, :own, keyword_init: true)
-        Screen = Struct.new(:phase, :title, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up,
-                            :birds, :names, :answered, :tally, :key, :spot, :standings, keyword_init: true)
-        Place = Struct.new(:slide, :number, :here, :open, :count, :done, keyword_init: true)
+        Seat = Struct.new(:phase, :title, :theme, :goal, :slide, :place, :total, :open, :opened, :deadline, :may_change, :eyes_up,
+                          :tally, :key, :spot, :standing, :own, :order, :sound, keyword_init: true)
+        Screen = Struct.new(:phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up,
+                            :birds, :names, :answered, :tally, :key, :spot, :standings, :sound, keyword_init: true)
+        Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, keyword_init: true)
         Bird = Struct.new(:seat_id, :name, :state, :practice, keyword_init: true)
-        Entry = Struct.new(:seat_id, :name, :value, :writing,
+        Entry = Struct.new(:seat_id, :name, :value, :remark, :writing,
                            :unfinished, :late, :spotlit, :received_at, keyword_init: true)
-        Desk = Struct.new(:session_id, :on_screen, :phase, :title, :code, :slide, :place, :total, :open, :opened,
-                          :deadline, :eyes_up, :showing, :birds, :tally, :entries, :standings, :sheet, :following,
+        Desk = Struct.new(:session_id, :on_screen, :phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened,
+                          :deadline, :eyes_up, :showing, :birds, :tally, :entries, :game, :standings, :sheet, :following,
+                          :asides, :sound,
                           keyword_init: true)
+
+        # How many orders the options of a shuffled question are given out in: enough that
+        # neighbours differ, few enough to render.
+        ORDERS = 12
 
         # The views of seats, grouped: most seats see the same, and then a thousand of
         # them cost one view.
@@ -27,9 +32,11 @@ module Roost
         # @return [Hash{Seat=>Array<Integer>}] each distinct view with the seats that have it
         def self.seats(snapshot, seat_ids)
           common = common(snapshot)
-          seat_ids.group_by { |id| [own(snapshot, id), standing(snapshot, id)] }.to_h do |(own, standing), ids|
+          shuffled = snapshot.slide&.prompt&.shuffle?
+          seat_ids.group_by { |id| [own(snapshot, id), standing(snapshot, id), (id % ORDERS if shuffled)] }
+                  .to_h do |(own, standing, order), ids|
             view = common
-            view = Seat.new(**common.to_h, own: own, standing: standing).freeze if own || standing
+            view = Seat.new(**common.to_h, own: own, standing: standing, order: order).freeze if own || standing || order
             [view, ids]
           end
         end
@@ -42,6 +49,7 @@ module Roost
           Screen.new(**where(snapshot), **put_up(snapshot),
                      birds: birds.map(&:state), answered: birds.count { |bird| bird.state == :answered },
                      code: (snapshot.code if code_shown),
+                     sound: snapshot.lesson.sound?,
                      names: (birds.map(&:name) if state.lobby? && snapshot.options.names_shown),
                      standings: (shown_standings(snapshot) if state.shows?("standings"))).freeze
         end
@@ -50,12 +58,14 @@ module Roost
         def self.desk(snapshot)
           state = snapshot.state
           prompt = snapshot.slide&.prompt
-          ranked = prompt&.game? && state.run && !state.open?
+          played = !snapshot.slide.nil? && snapshot.lesson.game?(snapshot.slide.id)
           Desk.new(**where(snapshot), session_id: snapshot.id, code: snapshot.code, showing: state.showing,
                                       on_screen: screen(snapshot), birds: birds(snapshot), sheet: sheet(snapshot),
                                       tally: prompt && snapshot.tally, entries: prompt && entries(snapshot),
-                                      standings: (snapshot.standings if ranked),
-                                      following: snapshot.lesson.neighbour(state.slide_id, 1)).freeze
+                                      game: played,
+                                      standings: (snapshot.standings if played && state.run && !state.open?),
+                                      following: snapshot.lesson.neighbour(state.slide_id, 1),
+                                      asides: asides(snapshot), sound: snapshot.lesson.sound?).freeze
         end
 
         # @return [Array<Bird>] one a seat, in order of joining; state is :answered,
@@ -80,7 +90,10 @@ module Roost
           def where(snapshot)
             state = snapshot.state
             { phase: state.phase, title: snapshot.title, slide: snapshot.slide, place: snapshot.place,
-              total: snapshot.lesson.slides.length, eyes_up: state.eyes_up, open: state.open?, opened: !state.run.nil?,
+              total: snapshot.lesson.class_slides.length, theme: snapshot.lesson.details.theme,
+              goal: (if state.lobby?
+                       snapshot.lesson.details.goal
+                     end), eyes_up: state.eyes_up, open: state.open?, opened: !state.run.nil?,
               deadline: (state.run.deadline if state.open?) }
           end
 
@@ -98,7 +111,8 @@ module Roost
 
           # What all seats see alike.
           def common(snapshot)
-            Seat.new(**where(snapshot), **put_up(snapshot), may_change: snapshot.options.may_change).freeze
+            Seat.new(**where(snapshot), **put_up(snapshot), may_change: snapshot.may_change,
+                                                            sound: snapshot.lesson.sound?).freeze
           end
 
           # A seat learns how it did once the teacher has put the key or the standings up.
@@ -133,17 +147,30 @@ module Roost
             run = snapshot.state.run
             spotlit = snapshot.state.showing.dig("spotlight", "seat")
             names = snapshot.seats.to_h { |seat| [seat.id, seat.name] }
+            prompt = snapshot.slide.prompt
             snapshot.given.sort_by { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
               Entry.new(seat_id: seat_id, name: names[seat_id], value: answer.value,
+                        remark: prompt.remark(answer.value, snapshot.tally),
                         writing: !answer.final && !answer.unfinished?(run), unfinished: answer.unfinished?(run),
                         late: answer.late, spotlit: spotlit == seat_id, received_at: answer.received_at).freeze
             end
           end
 
+          # Slides for teachers only that stand just before or after the present one.
+          def asides(snapshot)
+            slides = snapshot.lesson.slides
+            at = snapshot.state.slide_id && snapshot.lesson.place(snapshot.state.slide_id)
+            return slides.take_while { |slide| !slide.for_class } unless at
+
+            before = slides[0...at].reverse.take_while { |slide| !slide.for_class }.reverse
+            before + slides[(at + 1)..].take_while { |slide| !slide.for_class }
+          end
+
           def sheet(snapshot)
-            snapshot.lesson.slides.each_with_index.map do |slide, place|
+            snapshot.lesson.class_slides.each_with_index.map do |slide, place|
               run = snapshot.state.run(slide.id)
-              Place.new(slide: slide, number: place + 1, here: slide.id == snapshot.state.slide_id,
+              Place.new(slide: slide, number: place + 1, section: snapshot.lesson.section_of(slide.id),
+                        here: slide.id == snapshot.state.slide_id,
                         open: !run.nil? && run.open? && snapshot.state.live?, done: !run.nil?,
                         count: (snapshot.given(slide.id).length if slide.prompt)).freeze
             end

@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    # Reads a number as people type it: decimal comma or point, minus, digits in groups, a
+    # fraction, powers of ten; and the unit after it, when one is asked for. Exact: Rational.
+    module NumberText
+      LIMIT = 60
+      MOST_EXPONENT = 30
+      DIGITS = /\d+(?:[.,]\d+)*/
+      POWER = /(?:e|·10\^?|x10\^?)(?<exponent>[-+]?\d{1,3})/
+      SHAPE = %r{\A(?<sign>[-+]?)(?<digits>#{DIGITS})(?:#{POWER})?(?:/(?<divisor>#{DIGITS}))?\z}i
+      # A number as typed, with room between its signs, and what comes after it.
+      SPACED_POWER = /\s*(?:[x·]\s*10\s*\^?\s*|e)[-+]?\d{1,3}/
+      SPACED = %r{\A(?<number>[-+]?\s*[\d.,]+(?:#{SPACED_POWER})?(?:\s*/\s*[\d.,]+)?)\s*(?<unit>.*)\z}i
+      UNREADABLE = "That is not a number we can read. Type it like 3.5, 3,5, -2 or 3/4."
+      WRONG_UNIT = "The unit should be %s. Type the number with it, or without a unit."
+
+      # @param raw anything
+      # @param unit [String] asked for; "" when none is
+      # @return [Reading] of a Rational, or of nil when nothing was typed
+      def self.read(raw, unit: "")
+        Text.read(raw, limit: LIMIT, what: "That number", lines: false).and_then do |text|
+          next Reading.ok(nil) if text.empty?
+
+          plain, typed = apart(text)
+          next Reading.refused(UNREADABLE) unless plain
+          next Reading.refused(format(WRONG_UNIT, unit)) unless typed.empty? || same_unit?(typed, unit)
+
+          parse(plain)
+        end
+      end
+
+      # A number for reading: at most six decimals, without zeros at their end.
+      # @param number [Rational]
+      # @return [String]
+      def self.show(number)
+        return number.to_i.to_s if number.denominator == 1 && number.abs < 10**15
+        return format("%.4g", number.to_f) if number.abs >= 10**15 || number.abs < 1r / (10**5)
+
+        format("%.6f", number.to_f).sub(/0+\z/, "").sub(/\.\z/, "")
+      end
+
+      # @return [Array(String, String), nil] the number's signs closed up, and the unit
+      def self.apart(text)
+        text = text.tr("−–", "--").gsub("×", "x").gsub(/(?<=\d)[ \u00A0\u202F'](?=\d{3}(?!\d))/, "")
+        found = text.match(SPACED)
+        found && [found[:number].gsub(/\s/, ""), found[:unit].strip]
+      end
+
+      def self.same_unit?(typed, unit)
+        return false if unit.empty?
+
+        one, other = [typed, unit].map { |each| each.unicode_normalize(:nfkc).gsub(/\s/, "") }
+        one == other || (one.length > 1 && one.casecmp?(other))
+      end
+
+      def self.parse(text)
+        found = text.match(SHAPE)
+        return Reading.refused(UNREADABLE) unless found
+
+        exponent = found[:exponent].to_i
+        return Reading.refused("That number is too large or too small.") if exponent.abs > MOST_EXPONENT
+
+        divisor = found[:divisor] ? decimal(found[:divisor]) : 1r
+        return Reading.refused("A number can't be divided by zero.") if divisor.zero?
+
+        number = decimal(found[:digits]) * (10r**exponent) / divisor
+        Reading.ok(found[:sign] == "-" ? -number : number)
+      end
+
+      # Where both signs stand, the last one is the decimal one; several of one kind group digits.
+      def self.decimal(digits)
+        last = digits.rindex(/[.,]/)
+        return Rational(digits) unless last
+
+        sign = digits[last]
+        grouped = digits.count(sign) > 1
+        whole, part = grouped ? [digits, ""] : [digits[0...last], digits[(last + 1)..]]
+        Rational("#{whole.delete(".,")}.#{part.empty? ? "0" : part}")
+      end
+      private_class_method :apart, :same_unit?, :parse, :decimal
+    end
+  end
+end

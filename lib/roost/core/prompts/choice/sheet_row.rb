@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Prompts
+      class Choice
+        # A choice as a row of a sheet of questions (exchange/question_row.rb), both ways.
+        module SheetRow
+          # Rules in words, and the settings they stand for.
+          RULES = { "several" => "several", "part marks" => "partial", "shuffled" => "shuffle" }.freeze
+          LETTERS_ONLY = /\Aletters only(?: a to (?<last>[b-l]))?\z/
+          DIFFICULTY = /\Adifficulty (?<value>-?\d+(?:\.\d+)?)\z/
+
+          # @return [Reading] of a Choice; see Prompt.from_row
+          def self.read(id, options:, right:, rules:, common:)
+            lettered = rules.filter_map { |rule| rule.match(LETTERS_ONLY) }.first
+            last = lettered && ((lettered[:last] || "d").ord - "a".ord)
+            texts = options[0..[options.rindex { |text| !text.empty? }, last].compact.max.to_i]
+            letters = right.upcase.scan(/[A-Z]+/)
+            places = letters.map { |letter| letter.length == 1 ? letter.ord - "A".ord : texts.length }
+            beyond = letters.zip(places).find { |_, place| place >= texts.length }
+            return Reading.refused("“Right” names #{beyond.first}, which isn't an option") if beyond
+            return Reading.refused("it has fewer than two options") if texts.length < 2
+
+            prompt(id, texts, places, rules, common.merge("lettered" => lettered ? "1" : "0"))
+          end
+
+          # @return [Array<String>]
+          def self.rules(choice)
+            ticked = RULES.filter_map { |words, name| words if choice.settings[name] }
+            ticked << "letters only A to #{choice.options.last.letter}" if choice.lettered?
+            choice.settings["difficulty"] ? ticked + ["difficulty #{choice.settings["difficulty"]}"] : ticked
+          end
+
+          def self.prompt(id, texts, places, rules, common)
+            options = Choice.options(texts.map { "" })
+            ids = options.map { |option| option["id"] }
+            difficulty = rules.filter_map { |rule| rule.match(DIFFICULTY) }.first
+            settings = { "options" => options, "made" => texts.length }
+            settings["difficulty"] = difficulty[:value].to_f.clamp(-6.0, 6.0) if difficulty
+            ticks = RULES.to_h { |words, name| [name, rules.include?(words) ? "1" : "0"] }
+            ticks["several"] = "1" if places.length > 1
+            Choice.new(id: id, settings: settings)
+                  .edited(common.merge(ticks, "option_ids" => ids, "option_texts" => texts, "keys" => ids.values_at(*places)))
+          end
+          private_class_method :prompt
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,178 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Prompts
+      # Completes a text, by typing or from a word bank. The text is written with its gaps:
+      # "Swallows leave in [[September | autumn]]." A value is {"gaps" => ["…", …]}, one text
+      # a gap, "" for an empty one.
+      class Gaps < Prompt
+        # right:: how many filled it rightly; wrong:: the commonest wrong filling with its
+        # count, nil when there is none
+        Row = Struct.new(:accepted, :right, :answered, :wrong, keyword_init: true)
+        Tally = Struct.new(:rows, :answered, :right, keyword_init: true)
+
+        GAP = /\[\[(.+?)\]\]/m
+        TEXT_LIMIT = 2000
+        MOST_GAPS = 20
+        ACCEPTED_LIMIT = 80
+        DISTRACTORS_LIMIT = 400
+        MOST_DISTRACTORS = 12
+        ANSWER_LIMIT = 120
+
+        def self.label = "Gaps"
+        def self.place = 6
+        def self.purpose = "Complete a text, by typing or from a word bank"
+        def self.charted? = true
+        def self.keyable? = true
+        def self.on_the_spot = {}
+
+        def self.blank
+          { "text" => "", "bank" => false, "distractors" => [], "accents" => true, "slip" => true }
+        end
+
+        def instruction = bank? ? "Choose a word for each gap" : "Fill each gap"
+
+        # @param form [Hash] "text" with gaps, "bank", "distractors" with commas between,
+        #   "accents", "slip"
+        def edited(form)
+          read_common(form).and_then do |common|
+            Text.read(form.fetch("text", text), limit: TEXT_LIMIT, what: "The text with gaps").and_then do |text|
+              distractors(form).and_then do |words|
+                ticks = %w[bank accents slip].to_h { |name| [name, form.fetch(name, settings[name] ? "1" : "0") == "1"] }
+                with_settings(common.merge(ticks, "text" => text, "distractors" => words)).checked
+              end
+            end
+          end
+        end
+
+        # @return [Reading] of itself, refused when there is too much in it
+        def checked
+          return Reading.refused("#{MOST_GAPS} gaps is the most a text can have.") if gaps.length > MOST_GAPS
+
+          long = gaps.flatten.find { |word| word.length > ACCEPTED_LIMIT }
+          if long
+            Reading.refused("“#{long[0,
+                                     30]}…” is too long for a gap: #{ACCEPTED_LIMIT} characters is the most.")
+          else
+            Reading.ok(self)
+          end
+        end
+
+        def problems = gaps.empty? ? ["no gap yet: write [[word]]"] : []
+
+        def text = settings["text"]
+
+        def bank? = settings["bank"]
+
+        def keyed? = gaps.any?
+
+        def shuffle? = bank?
+
+        # @return [Array<Array<String>>] the accepted texts of each gap
+        def gaps = text.scan(GAP).map { |(inside)| inside.split("|").map(&:strip).reject(&:empty?) }.reject(&:empty?)
+
+        # The text in parts: a String as it stands, an Integer for the gap of that number from 0.
+        # @return [Array<String, Integer>]
+        def parts
+          number = -1
+          text.split(/(\[\[.+?\]\])/m).map do |part|
+            inside = part[/\A\[\[(.+?)\]\]\z/m, 1]
+            inside.to_s.split("|").any? { |word| !word.strip.empty? } ? number += 1 : part
+          end
+        end
+
+        # The words to choose from: one for each gap, and the distractors.
+        # @param order [Integer, nil] which order they come in
+        def bank_words(order)
+          (gaps.map(&:first) + settings["distractors"]).uniq.shuffle(random: Random.new((order || 0) + id.sum))
+        end
+
+        def words = Text.words(text)
+
+        def searchable = super + [text]
+
+        def row_options = [text, *settings["distractors"]]
+
+        def rules
+          [("word bank" if bank?), ("accents don't matter" unless settings["accents"]),
+           ("no slips" unless settings["slip"])].compact
+        end
+
+        def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
+          text, *distractors = options
+          return Reading.refused("“Option A” has no gap; write [[word]]") unless text.match?(GAP)
+
+          ticks = { "bank" => rules.include?("word bank"), "slip" => !rules.include?("no slips"),
+                    "accents" => !rules.include?("accents don't matter") }.transform_values { |ticked| ticked ? "1" : "0" }
+          others = distractors.reject(&:empty?).join(",")
+          new(id: id, settings: {}).edited(common.merge(ticks, "text" => text, "distractors" => others))
+        end
+
+        # @param raw [Hash] "gap0", "gap1", …
+        def read(raw)
+          readings = gaps.each_index.map do |number|
+            Text.read(field(raw, "gap#{number}"), limit: ANSWER_LIMIT, what: "What stands in gap #{number + 1}", lines: false)
+          end
+          readings.find { |reading| !reading.ok? } || Reading.ok({ "gaps" => readings.map(&:value) })
+        end
+
+        def blank_answer?(value) = value["gaps"].all?(&:empty?)
+
+        # rules.md, marks: the share of gaps that are right.
+        def mark(value)
+          return nil unless keyed?
+
+          Rational(right_gaps(value).count(true), gaps.length)
+        end
+
+        # @return [Array<Boolean>] for each gap whether it is filled rightly
+        def right_gaps(value)
+          gaps.each_with_index.map do |accepted, number|
+            Likeness.accepted?(value["gaps"][number].to_s, accepted, accents: settings["accents"], slip: settings["slip"])
+          end
+        end
+
+        def tally(values)
+          given = values.reject { |value| blank_answer?(value) }
+          marks = given.map { |value| right_gaps(value) }
+          rows = gaps.each_with_index.map do |accepted, number|
+            Row.new(accepted: accepted, right: marks.count { |right| right[number] }, answered: given.length,
+                    wrong: commonest_wrong(given, marks, number)).freeze
+          end
+          Tally.new(rows: rows, answered: given.length, right: marks.count(&:all?)).freeze
+        end
+
+        def plain(value) = value["gaps"].map { |filling| filling.empty? ? "–" : filling }.join("; ")
+
+        # Each gap by itself: known, or filled with what belongs elsewhere.
+        def imagine(student, random)
+          fillings = gaps.map do |accepted|
+            next accepted.first if student.knows?(settings["difficulty"] || 0.0, chance: 0.0, random: random)
+
+            others = bank_words(nil) - [accepted.first]
+            others.empty? ? accepted.first.reverse : others[random.rand(others.length)]
+          end
+          { "gaps" => fillings }
+        end
+
+        private
+
+        def distractors(form)
+          return Reading.ok(settings["distractors"]) unless form.key?("distractors")
+
+          Text.read(form["distractors"], limit: DISTRACTORS_LIMIT, what: "The other words", lines: false).map do |words|
+            words.split(/[,;]/).map(&:strip).reject(&:empty?).uniq.first(MOST_DISTRACTORS)
+          end
+        end
+
+        # @return [Array(String, Integer), nil] in its commonest spelling
+        def commonest_wrong(given, marks, number)
+          wrong = given.zip(marks).reject { |_, right| right[number] }.map { |value, _| value["gaps"][number] }.reject(&:empty?)
+          spellings = wrong.group_by { |filling| Likeness.plain(filling) }.values.max_by(&:length)
+          spellings && [spellings.tally.max_by(&:last).first, spellings.length]
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,173 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Prompts
+      # Puts items into sequence, one under the other or along a line. The order in which the
+      # teacher wrote them is the key; each seat gets them in another. A value is
+      # {"order" => [ids]}.
+      class Order < Prompt
+        Item = Struct.new(:id, :text, keyword_init: true)
+        # place:: mean position from 1, nil when nobody answered; counts:: how many put it at
+        # each position; right:: how many put it at its own
+        Row = Struct.new(:item, :place, :counts, :right, keyword_init: true)
+        Tally = Struct.new(:rows, :answered, :right, keyword_init: true)
+
+        ITEMS = (2..12)
+        ITEM_LIMIT = 120
+        UNREADABLE = Reading.refused("That order could not be read. Reload the page and sort again.")
+
+        def self.label = "Order"
+        def self.place = 7
+        def self.purpose = "Put items into sequence"
+        def self.charted? = true
+        def self.keyable? = true
+        def self.on_the_spot = {}
+
+        def self.blank
+          { "items" => items([""] * 4), "made" => 4, "along" => false, "partial" => true }
+        end
+
+        def self.items(texts) = texts.each_with_index.map { |text, place| { "id" => "i#{place + 1}", "text" => text } }
+
+        def instruction = along? ? "Put them along the line" : "Put them in order"
+
+        # @param form [Hash] "item_ids" and "item_texts" side by side, "along", "partial", and
+        #   "do" => "add", "remove:ID" or "earlier:ID"
+        def edited(form)
+          read_common(form).and_then do |common|
+            read_items(form).map do |items|
+              ticks = %w[along partial].to_h { |name| [name, form[name] == "1"] }
+              with_settings(common.merge(arranged(items, form["do"].to_s), ticks))
+            end
+          end
+        end
+
+        def problems
+          texts = items.map(&:text)
+          [("fewer than two items" if texts.reject(&:empty?).length < 2), ("an item is empty" if texts.any?(&:empty?)),
+           ("two items are the same" if texts.reject(&:empty?).uniq!)].compact
+        end
+
+        # What is written is the key.
+        def keyed? = !settings["poll"]
+
+        def along? = settings["along"]
+
+        def partial? = settings["partial"]
+
+        def shuffle? = true
+
+        def items = settings["items"].map { |item| Item.new(id: item["id"], text: item["text"]).freeze }
+
+        # The items as a seat gets them, never already right.
+        # @param order [Integer, nil] which of the orders; nil for a preview
+        def ordered_items(order)
+          mixed = items.shuffle(random: Random.new((order || 0) + id.sum))
+          mixed == items ? mixed.rotate(1) : mixed
+        end
+
+        # The items in the order of a value.
+        def sorted(value) = items.sort_by { |item| value["order"].index(item.id) }
+
+        def words = items.sum { |item| Text.words(item.text) }
+
+        def searchable = super + items.map(&:text)
+
+        def row_options = items.map(&:text)
+
+        def rules = [("along a line" if along?), (partial? ? "part marks" : "all or nothing")].compact
+
+        def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
+          texts = options[0..(options.rindex { |text| !text.empty? } || 0)]
+          return Reading.refused("it has fewer than two items") if texts.length < 2
+
+          list = items(texts)
+          new(id: id, settings: { "items" => list, "made" => list.length })
+            .edited(common.merge("along" => rules.include?("along a line") ? "1" : "0",
+                                 "partial" => rules.include?("all or nothing") ? "0" : "1"))
+        end
+
+        # @param raw [Hash] "order" holds the ids with commas between
+        def read(raw)
+          ids = field(raw, "order").to_s.then { |text| text.valid_encoding? ? text.split(",", -1) : [""] }
+          return Reading.ok({ "order" => [] }) if ids.empty?
+
+          ids.sort == items.map(&:id).sort ? Reading.ok({ "order" => ids }) : UNREADABLE
+        end
+
+        def blank_answer?(value) = value["order"].empty?
+
+        # rules.md, marks: exact, or the share of item pairs in the right relative order (Kendall).
+        def mark(value)
+          return nil unless keyed?
+
+          places = items.map { |item| value["order"].index(item.id) }
+          pairs = places.combination(2).to_a
+          right = pairs.count { |one, other| one < other }
+          if partial?
+            Rational(right, pairs.length)
+          else
+            Rational(right == pairs.length ? 1 : 0)
+          end
+        end
+
+        def tally(values)
+          given = values.reject { |value| blank_answer?(value) }.map { |value| value["order"] }
+          rows = items.each_with_index.map do |item, own|
+            counts = given.map { |order| order.index(item.id) }.tally
+            places = counts.sum { |place, count| (place + 1) * count }
+            Row.new(item: item, counts: items.each_index.map { |place| counts.fetch(place, 0) }, right: counts.fetch(own, 0),
+                    place: (Rational(places, given.length) if given.any?)).freeze
+          end
+          Tally.new(rows: rows, answered: given.length,
+                    right: (given.count { |order| order == items.map(&:id) } if keyed?)).freeze
+        end
+
+        def plain(value) = blank_answer?(value) ? "" : sorted(value).map(&:text).join(" > ")
+
+        # Right, or with neighbours exchanged: the less able, the more often.
+        def imagine(student, random)
+          ids = items.map(&:id)
+          return { "order" => ids } if student.knows?(settings["difficulty"] || 0.0, chance: 0.0, random: random)
+
+          (1 + random.rand(ids.length)).times do
+            place = random.rand(ids.length - 1)
+            ids[place], ids[place + 1] = ids[place + 1], ids[place]
+          end
+          { "order" => ids }
+        end
+
+        private
+
+        def read_items(form)
+          return Reading.ok(settings["items"]) unless form["item_ids"]
+
+          ids = Array(form["item_ids"]).map(&:to_s)
+          known = settings["items"].map { |item| item["id"] }
+          return Reading.refused("These items have changed meanwhile. Reload the page.") unless (ids - known).empty?
+
+          readings = ids.zip(Array(form["item_texts"])).map do |item_id, text|
+            Text.read(text, limit: ITEM_LIMIT, what: "An item", lines: false).map { |words| { "id" => item_id, "text" => words } }
+          end
+          readings.find { |reading| !reading.ok? } || Reading.ok(readings.map(&:value))
+        end
+
+        def arranged(items, action)
+          made = settings["made"]
+          verb, item_id = action.split(":", 2)
+          place = items.index { |item| item["id"] == item_id }
+          if verb == "add" && items.length < ITEMS.max
+            made += 1
+            items += [{ "id" => "i#{made}", "text" => "" }]
+          elsif verb == "remove" && place && items.length > ITEMS.min
+            items = items.reject { |item| item["id"] == item_id }
+          elsif verb == "earlier" && place
+            items = items.dup.tap { |list| list.insert([place - 1, 0].max, list.delete_at(place)) }
+          end
+          { "items" => items, "made" => made }
+        end
+      end
+    end
+  end
+end

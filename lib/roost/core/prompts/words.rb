@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Prompts
+      # Gives one to five single words or short phrases. Never keyed. A value is
+      # {"words" => ["…", …]}.
+      class Words < Prompt
+        # text:: in its commonest spelling
+        Row = Struct.new(:text, :count, keyword_init: true)
+        Tally = Struct.new(:rows, :answered, keyword_init: true)
+
+        MOST = (1..5)
+        WORD_LIMIT = 40
+        ENDS = /\A[[:punct:]\s]+|[[:punct:]\s]+\z/
+        GENERIC = %w[birds water winter food wind far home reeds feathers cold south river].freeze
+        private_constant :GENERIC
+
+        def self.label = "Words"
+        def self.place = 4
+        def self.purpose = "Give a few single words"
+        def self.charted? = true
+        def self.on_the_spot = { "Three words" => {}, "One word" => { "most" => 1 } }
+
+        def self.blank = { "most" => 3, "samples" => [] }
+
+        # How two words are compared: NFKC, case folding, without punctuation at the ends.
+        def self.same(word) = word.unicode_normalize(:nfkc).downcase(:fold).gsub(/[[:space:]]+/, " ").gsub(ENDS, "")
+
+        def instruction = most == 1 ? "Give one word" : "Give up to #{most} words"
+
+        # @param form [Hash] "most"
+        def edited(form)
+          read_common(form).and_then do |common|
+            read_number(form.fetch("most", most.to_s), MOST, "The number of words", "words").map do |number|
+              with_settings(common.merge("most" => number || most))
+            end
+          end
+        end
+
+        def most = settings["most"]
+
+        def row_options = settings["samples"]
+
+        def rules = ["up to #{most} words"]
+
+        def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
+          number = rules.filter_map { |rule| rule[/\Aup to (\d) words?\z/, 1] }.first
+          samples = options.reject(&:empty?).map { |text| text[0, WORD_LIMIT] }
+          new(id: id, settings: { "samples" => samples }).edited(common.merge("most" => number.to_s))
+        end
+
+        # @param raw [Hash] "words", several; the same word twice counts once
+        def read(raw)
+          given = raw.is_a?(Hash) ? Array(raw["words"]) : []
+          if given.length > MOST.max
+            return Reading.refused("#{most} #{most == 1 ? "word" : "words"} is the most here. Take some out.")
+          end
+
+          readings = given.map { |word| Text.read(word, limit: WORD_LIMIT, what: "A word", lines: false) }
+          refused = readings.find { |reading| !reading.ok? }
+          return refused if refused
+
+          words = readings.map(&:value).reject { |word| Words.same(word).empty? }.uniq { |word| Words.same(word) }
+          Reading.ok({ "words" => words.first(most) })
+        end
+
+        def blank_answer?(value) = value["words"].empty?
+
+        # rules.md, tallies: counted by what is the same, shown in the commonest spelling.
+        def tally(values)
+          given = values.flat_map { |value| value["words"] }.group_by { |word| Words.same(word) }
+          rows = given.values.map { |spellings| Row.new(text: commonest(spellings), count: spellings.length).freeze }
+          Tally.new(rows: rows.sort_by { |row| [-row.count, row.text] }, answered: values.count do |value|
+            !blank_answer?(value)
+          end).freeze
+        end
+
+        def plain(value) = value["words"].join(", ")
+
+        # Common words more often than rare ones, as in any class.
+        def imagine(_student, random)
+          words = settings["samples"].empty? ? GENERIC : settings["samples"]
+          count = 1 + random.rand(most)
+          { "words" => Array.new(count) { words[(words.length * (random.rand**2)).floor] }.uniq }
+        end
+
+        private
+
+        def commonest(spellings) = spellings.map { |word| word.gsub(ENDS, "") }.tally.max_by(&:last).first
+      end
+    end
+  end
+end

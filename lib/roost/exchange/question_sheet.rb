@@ -1,0 +1,127 @@
+# frozen_string_literal: true
+
+require "caxlsx"
+require "csv"
+
+module Roost
+  module Exchange
+    # Questions as a sheet, and back. The pattern is our own: one row a question, columns by
+    # name in any order (QuestionRow::EXPLAINED).
+    class QuestionSheet
+      MOST_ROWS = 500
+      COMMENT = "#"
+      BYTE_ORDER_MARK = "\uFEFF"
+      EXAMPLE = { "Question" => "# For example: Which beak cracks seeds?", "Kind" => "choice", "Option A" => "Short and thick",
+                  "Option B" => "Long and thin", "Option C" => "Hooked", "Right" => "A", "Time" => "20", "Points" => "100",
+                  "Explanation" => "A short thick beak is strong.", "Subtopics" => "beaks, food", "Rules" => "shuffled" }.freeze
+
+      # What was found in one row.
+      #
+      # number:: of the row in the sheet, from 1
+      # slide::  Core::Slide, nil when the row can't be used
+      # reason:: why not, nil when it can
+      Row = Struct.new(:number, :question, :slide, :reason, keyword_init: true)
+      # rows:: [Row]; unknown:: names of columns that aren't in the pattern
+      Found = Struct.new(:rows, :unknown, keyword_init: true) do
+        def usable = rows.filter_map(&:slide)
+      end
+
+      # @param media [#call] file name to whether it is kept here
+      def initialize(media)
+        @row = QuestionRow.new(media)
+      end
+
+      # @param path [String] of a file from outside
+      # @param mark [String] begins the ids of the new slides
+      # @return [Core::Reading] of Found; refused in words that go on after the file's name
+      def read(path, mark:)
+        Table.read(path, most: MOST_ROWS + 3).and_then do |rows|
+          header, *rest = rows.drop_while { |row| row.all? { |cell| cell == "" } }
+          columns = header.to_a.map { |cell| column(cell) }
+          next Core::Reading.refused("has no column “Question”. Begin with the pattern.") unless columns.include?("Question")
+
+          found = found(columns, rest, rows.length - rest.length, mark)
+          next Core::Reading.refused("has no questions below its first row.") if found.empty?
+          next Core::Reading.refused("has more than #{MOST_ROWS} questions. Split it.") if found.length > MOST_ROWS
+
+          unknown = header.map(&:to_s).reject { |cell| cell.strip.empty? || column(cell) }
+          Core::Reading.ok(Found.new(rows: found, unknown: unknown).freeze)
+        end
+      end
+
+      # @param slides [Array<Core::Slide>] those without a question are left out
+      # @return [String] CSV with a byte-order mark
+      def csv(slides) = to_csv(table(slides))
+
+      # @return [String] bytes of an XLSX workbook
+      def xlsx(slides) = to_xlsx(table(slides))
+
+      def pattern_csv = to_csv(pattern)
+
+      def pattern_xlsx = to_xlsx(pattern)
+
+      private
+
+      def column(cell) = cell.is_a?(String) ? columns_by_name[cell.strip.downcase] : nil
+
+      def columns_by_name
+        @columns_by_name ||= (QuestionRow::EXPLAINED.keys | QuestionRow::OPTIONS).to_h { |name| [name.downcase, name] }
+      end
+
+      def found(columns, rows, above, mark)
+        rows.each_with_index.filter_map do |row, place|
+          cells = columns.zip(row).reject { |name, _| name.nil? }.to_h.transform_values { |cell| cell || "" }
+          next if cells.values.all? { |cell| cell == "" } || cells["Question"].to_s.start_with?(COMMENT)
+
+          row(cells, above + place + 1, "#{mark}r#{place + 1}")
+        end
+      end
+
+      def row(cells, number, id)
+        question = cells["Question"].is_a?(String) ? cells["Question"] : ""
+        formula = cells.key(Table::FORMULA)
+        reading = if formula
+                    Core::Reading.refused("there is a formula in “#{formula}”; put its value there")
+                  else
+                    @row.slide(cells,
+                               id)
+                  end
+        Row.new(number: number, question: question, slide: reading.value, reason: reading.reason).freeze
+      end
+
+      def table(slides)
+        rows = slides.select(&:prompt).map { |slide| @row.cells(slide) }
+        options = QuestionRow::OPTIONS.select.with_index { |name, place| place < 6 || rows.any? { |row| row[name] } }
+        names = QuestionRow::EXPLAINED.keys.flat_map { |name| name == "Option A" ? options : name }.uniq
+        [names, *rows.map { |row| row.values_at(*names).map(&:to_s) }]
+      end
+
+      def pattern
+        names = QuestionRow::EXPLAINED.keys
+        first, *rest = QuestionRow::EXPLAINED.values
+        [names, ["#{COMMENT} #{first}", *rest], EXAMPLE.values_at(*names).map(&:to_s)]
+      end
+
+      def to_csv(table)
+        CSV.generate(+BYTE_ORDER_MARK) { |csv| table.each { |row| csv << row.map { |cell| safe(cell) } } }
+      end
+
+      # A cell that begins so would be run as a formula by the program that opens it.
+      def safe(cell) = cell.match?(/\A[=+\-@\t]/) ? "'#{cell}" : cell
+
+      def to_xlsx(table)
+        package = Axlsx::Package.new
+        package.workbook.add_worksheet(name: "Questions") do |sheet|
+          bold = sheet.styles.add_style(b: true)
+          wrap = sheet.styles.add_style(alignment: { wrap_text: true, vertical: :top })
+          table.each_with_index do |row, place|
+            sheet.add_row(row, types: [:string] * row.length, escape_formulas: true, style: place.zero? ? bold : wrap)
+          end
+          sheet.column_widths(*table.first.map { |name| name == "Question" ? 44 : 18 })
+          sheet.sheet_view.pane { |pane| pane.state = :frozen; pane.y_split = 1; pane.top_left_cell = "A2" } # rubocop:disable Style/Semicolon
+        end
+        package.to_stream.read
+      end
+    end
+  end
+end

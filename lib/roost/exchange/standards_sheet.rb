@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module Roost
+  module Exchange
+    # A list of learning standards from a sheet with the columns code, text, subject, level.
+    module StandardsSheet
+      MOST = 5000
+      LIMITS = { code: 60, words: 1000, subject: 60, level: 60 }.freeze
+      COLUMNS = { "code" => :code, "text" => :words, "subject" => :subject, "level" => :level }.freeze
+
+      # standards:: Array of Hash with the keys of LIMITS; refused:: Array of row number and reason
+      Found = Struct.new(:standards, :refused, keyword_init: true)
+
+      # @param path [String] of a file from outside
+      # @return [Core::Reading] of Found; refused in words that go on after the file's name
+      def self.read(path)
+        Table.read(path, most: MOST + 1).and_then do |header, *rows|
+          columns = header.to_a.map { |cell| cell.is_a?(String) ? COLUMNS[cell.strip.downcase] : nil }
+          next Core::Reading.refused("needs the columns code and text in its first row.") unless (%i[code words] - columns).empty?
+          next Core::Reading.refused("has more than #{MOST} standards. Split it.") if rows.length > MOST
+
+          Core::Reading.ok(sorted(rows.map { |row| columns.zip(row).to_h.slice(*LIMITS.keys) }))
+        end
+      end
+
+      def self.sorted(rows)
+        found = Found.new(standards: [], refused: [])
+        rows.each_with_index do |cells, place|
+          next if cells.values.all? { |cell| cell.to_s.strip.empty? }
+
+          reading = standard(cells)
+          reading.ok? ? found.standards << reading.value : found.refused << [place + 2, reading.reason]
+        end
+        found.standards.uniq! { |standard| standard[:code] }
+        found.freeze
+      end
+
+      def self.standard(cells)
+        texts = LIMITS.to_h do |name, limit|
+          cell = cells[name]
+          return Core::Reading.refused("there is a formula in it; put its value there") if cell.equal?(Table::FORMULA)
+
+          [name, Core::Text.read(cell.to_s, limit: limit, what: "The #{name == :words ? "text" : name}", lines: false)]
+        end
+        refused = texts.values.find { |reading| !reading.ok? }
+        return refused if refused
+        return Core::Reading.refused("it has no code") if texts[:code].value.empty?
+
+        # Codes stand in lists with commas between.
+        Core::Reading.ok(texts.transform_values(&:value).merge(code: texts[:code].value.tr(",;", " ").squeeze(" ")))
+      end
+      private_class_method :sorted, :standard
+    end
+  end
+end

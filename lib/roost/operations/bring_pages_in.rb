@@ -1,0 +1,106 @@
+# frozen_string_literal: true
+
+require "fileutils"
+require "vips"
+
+module Roost
+  module Operations
+    # Carries out an import: page after page becomes a slide of the lesson. A page and the
+    # note that it is done are one transaction, so a page comes in once, whenever the
+    # process dies.
+    class BringPagesIn
+      GONE = "The lesson is no longer there."
+      UNDRAWN = "Page %d could not be drawn; the pages before it are here."
+
+      def call(import_id)
+        import = Store::Imports.new.find(import_id)
+        return unless import&.coming?
+
+        path = Roost.settings.var("imports", import.file)
+        pdf = pdf(import, path)
+        return unless pdf
+
+        import = Store::Imports.new.find(import_id)
+        ((import.done + 1)..import.pages).each do |number|
+          return clear(path) unless bring(import_id, number, pdf)
+        end
+        Store::Imports.new.update(import_id, state: "done")
+        clear(path)
+      end
+
+      private
+
+      def clear(path) = FileUtils.rm_f([path, "#{path.delete_suffix(File.extname(path))}.pdf"])
+
+      def fail(import_id, reason)
+        Store::Imports.new.update(import_id, state: "failed", reason: reason)
+        nil
+      end
+
+      # @return [Exchange::Pdf, nil] nil when the import has failed
+      def pdf(import, path)
+        return Exchange::Pdf.new(path) if File.extname(path) == ".pdf"
+
+        made = Exchange::Presentation.to_pdf(path)
+        return fail(import.id, "“#{import.name}” #{made.reason}") unless made.ok?
+
+        pdf = Exchange::Pdf.new(made.value)
+        pages = pdf.pages
+        return fail(import.id, "“#{import.name}” #{pages.reason}") unless pages.ok?
+
+        Store::Imports.new.update(import.id, pages: pages.value)
+        pdf
+      end
+
+      # @return [true, false, nil] whether to go on
+      def bring(import_id, number, pdf)
+        import = Store::Imports.new.find(import_id)
+        return false unless import&.coming?
+
+        slide = slide(import, number, pdf)
+        return fail(import_id, format(UNDRAWN, number)) unless slide
+
+        imports = Store::Imports.new
+        imports.transaction do
+          import = imports.find(import_id, lock: true)
+          next false unless import&.coming? && import.done == number - 1
+          next fail(import_id, GONE) unless add(import, slide, number)
+
+          imports.update(import_id, done: number)
+          true
+        end
+      end
+
+      # @return [Core::Reading, nil] nil when the lesson is gone
+      def add(import, slide, number)
+        after = number > 1 ? import.slide_id(number - 1) : import.after_slide
+        ChangeLesson.new.call(import.account_id, import.lesson_id) do |lesson|
+          Core::Reading.ok(lesson.slide(slide.id) ? lesson : lesson.with_slides_after(after, [slide]))
+        end
+      end
+
+      def slide(import, number, pdf)
+        png = pdf.picture(number)
+        return nil unless png
+
+        text = pdf.text(number)
+        words = Core::Text.read(text[0, Core::Picture::ALT_LIMIT], limit: Core::Picture::ALT_LIMIT, what: "The page").value.to_s
+        picture = keep(png, words.empty? ? "Page #{number} of #{import.name}" : words, import.account_id)
+        Core::Slide.new(id: import.slide_id(number), title: title(text, number), arrangement: "full", pictures: [picture])
+      end
+
+      def title(text, number)
+        line = text.lines.map(&:strip).find { |each| each.match?(/[[:alpha:]]{2}/) }
+        line ? line[0, 80] : "Page #{number}"
+      end
+
+      # As PNG or JPEG, whichever is smaller: drawings and photographs differ.
+      def keep(png, alt, account_id)
+        picture = Vips::Image.new_from_buffer(png, "")
+        smaller = { "png" => png, "jpg" => picture.write_to_buffer(".jpg[strip,Q=88]") }.min_by { |_, bytes| bytes.bytesize }
+        Store::Media.new.keep_picture(smaller[1], extension: smaller[0], width: picture.width, height: picture.height,
+                                                  account_id: account_id, alt: alt)
+      end
+    end
+  end
+end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # Makes a slide of a starter.
+    class UseStarter
+      # @param starter [Store::Starters::Starter]
+      # @param id [String] for the slide
+      # @return [Core::Reading] of the slide
+      def call(account_id, starter, id)
+        slide = starter.slide.copy(id)
+        return Core::Reading.ok(slide) unless starter.drawing
+
+        TakeDrawing.new.call(account_id, starter.drawing).map { |picture| slide.with(pictures: [picture]) }
+      end
+    end
+  end
+end

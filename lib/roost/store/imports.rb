@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # Files of slides that are coming into a lesson, and how far each has come.
+    class Imports < Repository
+      Record = Struct.new(:id, :lesson_id, :account_id, :name, :file, :after_slide, :state, :pages, :done, :reason,
+                          keyword_init: true) do
+        def coming? = state == "coming"
+
+        # The id of the slide that a page becomes: the same however often it is tried.
+        # @param number [Integer] from 1
+        def slide_id(number) = "i#{id}p#{number}"
+
+        def slide_ids = (1..done).map { |number| slide_id(number) }
+      end
+
+      # Seconds for which one that has ended is still told of.
+      TOLD_FOR = 600
+
+      # @return [Integer] id
+      def create(**row) = database[:imports].insert(row)
+
+      # @return [Record, nil]
+      def find(id, lock: false)
+        dataset = database[:imports].where(id: id)
+        row = (lock ? dataset.for_update : dataset).first
+        row && record(row)
+      end
+
+      # @return [Array<Record>] those under way and those that ended just now, latest first
+      def of(lesson_id)
+        told = Sequel.lit("ended_at IS NULL OR ended_at > now() - make_interval(secs => ?)", TOLD_FOR)
+        database[:imports].where(lesson_id: lesson_id).where(told).reverse(:id).map { |row| record(row) }
+      end
+
+      def update(id, **changes)
+        changes[:ended_at] = Sequel.function(:clock_timestamp) if changes.key?(:state)
+        database[:imports].where(id: id).update(changes)
+      end
+
+      # No longer told of.
+      def dismiss(id) = database[:imports].where(id: id).update(ended_at: Sequel.lit("'-infinity'"))
+
+      private
+
+      def record(row) = Record.new(**row.slice(*Record.members)).freeze
+    end
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # The question bank by itself: to look through and to tidy. Putting questions into a
+    # lesson begins at the lesson (Additions).
+    class Bank < TeacherApp
+      helpers BankPages
+
+      get "/" do
+        page("bank/index", title: "Question bank", **bank_page)
+      end
+
+      post "/remove" do
+        ids = chosen
+        halt refuse("Choose a question first.") if ids.empty?
+        Store::Bank.new.mark_deleted(account_id, ids, true)
+        redirect "/bank?#{URI.encode_www_form(removed: ids.join(","))}", 303
+      end
+
+      post "/restore" do
+        Store::Bank.new.mark_deleted(account_id, params["removed"].to_s.split(",").map(&:to_i), false)
+        redirect "/bank", 303
+      end
+
+      helpers do
+        def chosen = Array(params["questions"]).map(&:to_i)
+      end
+    end
+  end
+end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    module Charts
+      # Words as a cloud in SVG text. Safe to put into a page as it is.
+      class WordCloud
+        WIDTH = 760
+        HEIGHT = 340
+        # Part of the type's size between the middle of a word's box and its base line.
+        BASE = 0.34
+
+        # @param rows [Array<#text, #count>]
+        def initialize(rows)
+          @rows = rows
+        end
+
+        # @return [String]
+        def svg
+          words = Core::Tallies::Cloud.layout(@rows, width: WIDTH, height: HEIGHT)
+          label = escape(words.map { |word| "#{word.text} #{word.count}" }.join(", "))
+          body = words.map { |word| text(word) }.join
+          %(<svg class="cloud" viewBox="0 0 #{WIDTH} #{HEIGHT}" role="img" aria-label="#{label}">#{body}</svg>)
+        end
+
+        private
+
+        def escape(text) = Rack::Utils.escape_html(text)
+
+        def text(word)
+          y = (word.y + (word.size * BASE)).round(1)
+          %(<text x="#{word.x}" y="#{y}" font-size="#{word.size}"><title>#{word.count}</title>#{escape(word.text)}</text>)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module Roost
+  module Web
+    # What the pages about one lesson share: finding it, changing it, taking in files.
+    module LessonPages
+      def lessons = Store::Lessons.new
+
+      def sharing = Store::Sharing.new
+
+      # The lesson in the address; not found unless this teacher may edit it.
+      def lesson
+        record = lessons.find(account_id, number("id"))
+        record && !record.deleted ? record : not_found
+      end
+
+      # The lesson in the address; not found unless this teacher may look at it.
+      def looked_at = lessons.look(account_id, number("id")) || not_found
+
+      def entry = Store::Catalogue.new.entry(account_id, number("id")) || not_found
+
+      def new_id = SecureRandom.alphanumeric(10)
+
+      def gone = Core::Reading.refused(Operations::EditSlide::GONE)
+
+      # Files sent under a name, one or several.
+      # @return [Array<Hash>] :tempfile and :filename, at least one
+      def uploads(name)
+        files = [params[name]].flatten.select { |file| file.is_a?(Hash) && file[:tempfile] }
+        files.empty? ? halt(refuse("Choose a file first.")) : files
+      end
+
+      def keep_picture(file) = Operations::KeepPicture.new.call(account_id, file[:tempfile], file[:filename])
+
+      def change_lesson(&block) = Operations::ChangeLesson.new.call(account_id, number("id"), &block)
+
+      def lesson_path(id, **query)
+        query = query.compact
+        "/lessons/#{id}#{"?#{URI.encode_www_form(query)}" if query.any?}"
+      end
+    end
+  end
+end

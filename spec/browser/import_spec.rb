@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+require "tempfile"
+require_relative "../../bench/server"
+
+RSpec.describe "A PDF coming into a lesson" do
+  let!(:account) { teacher }
+  let(:workers) { [] }
+
+  after do
+    workers.each { |pid| end_process(pid, :TERM) }
+  end
+
+  def start_worker = workers << Bench::Server.worker({ "ROOST_ENV" => "test" })
+
+  def end_process(pid, signal)
+    Process.kill(signal, pid)
+    Process.wait(pid)
+  rescue Errno::ESRCH, Errno::ECHILD
+    nil
+  end
+
+  it "shows its pages one by one, through the death of the worker in the middle" do
+    kept_lesson(account)
+    page = sign_in_window
+    page.click_link "Edit"
+    page.click_link "Add a PDF"
+    start_worker
+    Tempfile.create(["birds", ".pdf"]) do |file|
+      file.binmode
+      file.write(Pdfs.make((1..14).map { |number| "Page #{number}: birds that leave" }))
+      file.flush
+      page.attach_file "File", file.path
+      page.first(:button, "Bring it in").click
+      page.find(".builder") # the browser reads the file while it sends it
+    end
+    expect(page).to have_css(".thumb-name", text: "Page 2: birds that leave", wait: 20)
+    end_process(workers.first, :KILL)
+    start_worker
+    expect(page).to have_css(".is-import", text: "is in: 14 slides.", wait: 40)
+    expect(page).to have_css(".thumb-name", text: "birds that leave", count: 14)
+    page.click_button "Take out again"
+    expect(page).to have_css(".thumb-name", text: "birds that leave", count: 0)
+    page.click_button "Undo", match: :first
+    expect(page).to have_css(".thumb-name", text: "birds that leave", count: 14)
+  end
+end

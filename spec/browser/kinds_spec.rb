@@ -1,0 +1,168 @@
+# frozen_string_literal: true
+
+RSpec.describe "Ways to answer, in real windows" do
+  let!(:account) { teacher }
+
+  def eventually
+    80.times { return if yield || sleep(0.1).nil? }
+    expect(yield).to be_truthy
+  end
+
+  def value = database[:answers].order(:seq).reverse.get(:value)&.to_h
+
+  def running(prompt, driver: :chromium_phone)
+    session = kept_session(account,
+                           Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", heading: "Try", prompt: prompt)]))
+    student = join_window(:ada, session.code, as: "Ada", driver: driver)
+    command(session, "begin")
+    [session, student]
+  end
+
+  describe "a number" do
+    let(:prompt) do
+      Roost::Core::Prompts::Number.new(id: "p1", settings: { "unit" => "km", "value" => "3.5", "tolerance" => "0.1" })
+    end
+
+    it "is typed as people type, refused in one sentence, and told with its key" do
+      session, student = running(prompt)
+      student.find_field("Type a number, in km").set("about three")
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "That is not a number we can read.")
+      student.find_field("Type a number, in km").set("3,45 km")
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      expect(value).to eq({ "text" => "3,45 km", "number" => "69/20" })
+      expect_accessible(student)
+      command(session, "close")
+      %w[results key].each { |what| command(session, "show", what: what) }
+      expect(student).to have_css(".outcome", text: "✓ Right")
+      expect(student).to have_css("svg.chart[aria-label*='Median: 3.45 km']")
+    end
+
+    it "stays with the teacher as a line of dots, far-off ones by name, and comes back after a reload" do
+      session, student = running(prompt)
+      student.find_field("Type a number, in km").set("40")
+      eventually { value && value["number"] == "40/1" }
+      student.refresh
+      expect(student.find_field("Type a number, in km").value).to eq("40")
+      [3, 3.4, 3.5, 3.6, 4].each_with_index do |number, place|
+        seat = take_seat(session, "Student #{place}").first
+        save(session, seat, "s1", { "number" => [number.to_s] })
+      end
+      desk = sign_in_window
+      desk.visit "/desk/#{session.id}"
+      expect(desk).to have_css(".chart-dot", count: 6)
+      expect(desk).to have_css(".chart-dot.is-far", count: 1)
+      expect(desk.find(".entry", text: "Ada")).to have_css(".tag", text: "far off")
+      expect_accessible(desk)
+    end
+  end
+
+  describe "gaps" do
+    def gaps(**settings)
+      text = "Swallows leave in [[September | autumn]] after the [[insects]] have gone."
+      Roost::Core::Prompts::Gaps.new(id: "p1", settings: { "text" => text }.merge(settings.transform_keys(&:to_s)))
+    end
+
+    it "are typed on a phone, kept through a reload, told in part, with what was often put instead" do
+      session, student = running(gaps)
+      student.fill_in "Gap 1", with: "Autunm"
+      student.fill_in "Gap 2", with: "seeds"
+      eventually { value == { "gaps" => %w[Autunm seeds] } }
+      student.refresh
+      expect(student.find_field("Gap 2").value).to eq("seeds")
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      expect_accessible(student)
+      command(session, "close")
+      %w[results key].each { |what| command(session, "show", what: what) }
+      expect(student).to have_css(".outcome", text: "◐ Partly right")
+      expect(student).to have_css(".bar-row.is-right", text: "September, autumn")
+      desk = sign_in_window
+      desk.visit "/desk/#{session.id}"
+      expect(desk).to have_css(".gap-wrong", text: "often instead: “seeds” (1)")
+      expect_accessible(desk)
+    end
+
+    it "are chosen from a bank by keyboard alone" do
+      _session, student = running(gaps(bank: true, distractors: %w[spring seeds]), driver: :chromium)
+      expect(student.find_field("Gap 1").all("option").map(&:text).sort).to eq(["", "September", "insects", "seeds", "spring"])
+      student.find_field("Gap 1").send_keys("Sept")
+      student.find_field("Gap 2").send_keys("inse")
+      student.find_button("Hand in").send_keys(:enter)
+      eventually { value == { "gaps" => %w[September insects] } }
+      expect(complaints(student)).to be_empty
+    end
+  end
+
+  describe "words" do
+    let(:prompt) { Roost::Core::Prompts::Words.new(id: "p1", settings: { "most" => 2 }) }
+
+    it "are given on a phone, kept through a reload, and gather into a cloud with its figures" do
+      session, student = running(prompt)
+      student.fill_in "Word 1", with: "Reeds!"
+      student.fill_in "Word 2", with: "mud"
+      eventually { value == { "words" => %w[Reeds! mud] } }
+      student.refresh
+      expect(%w[1 2].map { |number| student.find_field("Word #{number}").value }).to eq(%w[Reeds! mud])
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      expect_accessible(student)
+      seat = take_seat(session, "Bo").first
+      save(session, seat, "s1", { "words" => ["reeds"] })
+      desk = sign_in_window
+      desk.visit "/desk/#{session.id}"
+      expect(desk).to have_css("svg.cloud[aria-label$='eeds 2, mud 1']")
+      desk.find("summary", text: "In figures").click
+      expect(desk).to have_css("td", text: "2")
+      expect_accessible(desk)
+      desk.click_button "Put results on the class screen"
+      expect(student).to have_css(".cloud text", text: "mud")
+    end
+  end
+
+  describe "an order" do
+    let(:prompt) do
+      items = Roost::Core::Prompts::Order.items(%w[Egg Chick Fledgling Adult])
+      Roost::Core::Prompts::Order.new(id: "p1", settings: { "items" => items, "made" => 4 })
+    end
+
+    def texts(student) = student.all(".order-text").map(&:text)
+
+    # One step at a time, by whatever the block does to the item that has to go up.
+    def sort(student, wanted)
+      wanted.each_with_index do |text, place|
+        yield student.find(".order-item", text: text) until texts(student).index(text) <= place
+      end
+    end
+
+    it "is made with arrow buttons on a phone, told in part, and shown as who put what where" do
+      session, student = running(prompt)
+      expect(texts(student)).not_to eq(%w[Egg Chick Fledgling Adult])
+      sort(student, %w[Egg Fledgling Chick Adult]) { |item| item.click_button("earlier") }
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      expect(value["order"]).to eq(%w[i1 i3 i2 i4])
+      expect_accessible(student)
+      command(session, "close")
+      %w[results key].each { |what| command(session, "show", what: what) }
+      expect(student).to have_css(".outcome", text: "◐ Partly right")
+      expect(student).to have_css(".order-table .is-own", count: 4)
+      expect(texts(student).first(4)).to eq(%w[Egg Fledgling Chick Adult])
+    end
+
+    it "is made by keyboard alone, and by dragging, and survives a reload" do
+      _session, student = running(prompt, driver: :chromium)
+      sort(student, %w[Adult Fledgling Chick Egg]) { |item| item.send_keys(:up) }
+      expect(student.find(".order-list [role=status]", visible: :all).text(:all)).to match(/place \d of 4/)
+      eventually { value && value["order"] == %w[i4 i3 i2 i1] }
+      student.refresh
+      expect(texts(student)).to eq(%w[Adult Fledgling Chick Egg])
+      first, last = student.all(".order-item").values_at(0, 3)
+      action = student.driver.browser.action.click_and_hold(last.native).move_by(0, -12)
+      action.move_to(first.native, 0, -8).move_by(0, -4).release.perform
+      eventually { value["order"].first == "i1" }
+      expect(complaints(student)).to be_empty
+    end
+  end
+end

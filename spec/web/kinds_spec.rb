@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+# What every kind has to do, whichever kinds there are.
+RSpec.describe "Every kind of question" do
+  include Roost::Web::Rendering
+
+  # The demo lessons have one of each.
+  def self.demo
+    files = %w[birds-on-the-move voices-of-the-marsh].map { |name| File.join(Roost::Settings::ROOT, "demo/lessons/#{name}.yml") }
+    files.flat_map { |file| YAML.safe_load_file(file)["slides"].filter_map { |slide| slide["prompt"] } }
+  end
+
+  def self.samples(kind)
+    demo.select { |source| source["kind"] == kind.kind }.map { |source| kind.new(id: "p1", settings: source.except("kind")) }
+  end
+
+  let(:junk) do
+    [nil, true, 0, -1, Float::INFINITY, "", "x" * 9_000, "\xFF\xFE", "\u0000", "<script>", "1e999", "[]", "{}", "[[[[", [], {},
+     [nil], [[1]], { "a" => 1 }, ["\u202E"], "i1,i1", "NaN", [1, "o1"], "💥" * 300]
+  end
+  let(:names) { %w[options text number order strokes words spots pairs gaps other] }
+
+  def part(name, prompt, **locals)
+    partial("prompts/#{prompt.kind}/#{name}", prompt: prompt, slide: slide("s1", prompt: prompt), **locals)
+  end
+
+  def answers(prompt, count)
+    random = Random.new(5)
+    Roost::Core::Practice::Roster.students(count, seed: 8).map { |student| prompt.imagine(student, random) }
+  end
+
+  Roost::Core::Prompts.kinds.each do |kind|
+    describe kind.label do
+      prompts = samples(kind)
+
+      it "is in the demo lessons" do
+        expect(prompts).not_to be_empty
+      end
+
+      it "is asked, shown and edited, new and filled in" do
+        [kind.new(id: "p0", settings: {}), *prompts].each do |prompt|
+          expect(partial("prompts/#{kind.kind}/editor", prompt: prompt, field: "f")).to include("prompt[")
+          expect(part("ask", prompt)).to be_a(String)
+          [nil, answers(prompt, 1).first].each do |value|
+            expect(part("seat", prompt, value: value, order: 3)).to include('name="')
+          end
+        end
+      end
+
+      it "shows no answer, one, thirty and three hundred, with and without its key" do
+        prompts.product([0, 1, 30, 300]).each do |prompt, count|
+          tally = prompt.tally(answers(prompt, count))
+          [[true, false], [true, true], [false, true]].each do |key, brief|
+            html = part("result", prompt, tally: tally, key: key, brief: brief)
+            expect(Nokogiri::HTML5.fragment(html).errors).to be_empty
+            expect(html).not_to match(/NaN|Infinity/)
+          end
+        end
+      end
+
+      it "shows one answer, in words too, and marks it between nothing and all" do
+        prompts.each do |prompt|
+          answers(prompt, 30).each do |value|
+            expect(part("review", prompt, value: value, address: "/x.svg")).to be_a(String)
+            expect(prompt.plain(value)).not_to be_empty
+            expect(prompt.mark(value)).to be_nil.or(be_between(0, 1))
+          end
+        end
+      end
+
+      it "reads what it wrote, and refuses a thousand bad bodies without breaking" do
+        random = Random.new(11)
+        1000.times do |turn|
+          prompt = prompts[turn % prompts.length]
+          fields = names.sample(3, random: random).to_h { |name| [name, junk.sample(random: random)] }
+          body = random.rand < 0.1 ? junk.sample(random: random) : fields
+          reading = prompt.read(body)
+          expect(reading).to be_a(Roost::Core::Reading)
+          expect(reading.ok? || reading.reason.match?(/\A\S.*[.]\z/)).to be(true)
+          JSON.generate(reading.value) if reading.ok?
+        end
+      end
+
+      it "goes into a sheet of questions and comes back the same" do
+        sheet = Roost::Exchange::QuestionSheet.new(->(_) { true })
+        slides = prompts.map.with_index { |prompt, place| slide("s#{place}", prompt: prompt.copy("p#{place}")) }
+        Tempfile.create(["kinds", ".csv"]) do |file|
+          file.write(sheet.csv(slides))
+          file.flush
+          found = sheet.read(file.path, mark: "t").value
+          expect(found.rows.map(&:reason).compact).to be_empty
+          found.usable.zip(slides).each do |back, original|
+            values = answers(original.prompt, 20)
+            expect(values.map { |value| back.prompt.mark(value) }).to eq(values.map { |value| original.prompt.mark(value) })
+          end
+        end
+      end
+    end
+  end
+end
