@@ -71,9 +71,7 @@ RSpec.describe Roost::Store do
 
   describe "the schema" do
     it "goes all the way down and up again" do
-      Roost::Store::Database.migrate(target: 0)
-      expect(database.tables).to eq([:schema_info])
-      Roost::Store::Database.migrate
+      migrated_down_to(0) { expect(database.tables).to eq([:schema_info]) }
       expect(database.tables).to include(:answers, :counters)
     end
 

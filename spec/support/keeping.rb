@@ -19,6 +19,18 @@ module Keeping
   # Ids go on counting, as they do in life: a running program remembers sessions by id.
   def empty_tables = database.run("TRUNCATE #{TABLES.join(", ")} CASCADE")
 
+  # Goes down to a version of the schema, yields, and comes up again with no id given twice.
+  def migrated_down_to(version)
+    sequences = database[:pg_sequences].exclude(last_value: nil).select_hash(:sequencename, :last_value)
+    Roost::Store::Database.migrate(target: version)
+    yield
+  ensure
+    Roost::Store::Database.migrate
+    sequences.each do |name, last|
+      database.get(Sequel.function(:setval, name, last)) if database[:pg_sequences].where(sequencename: name).any?
+    end
+  end
+
   def database = Roost::Store::Database.connection
 
   def teacher(email: "falk@heronsgate.example", password: "sallow marsh at dusk", name: "Ms Falk")
