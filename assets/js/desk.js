@@ -47,7 +47,7 @@ function open(dialog) {
 
 document.addEventListener("htmx:after:request", (event) => {
   const form = event.target.closest?.("form[data-closes]");
-  if (!form) return;
+  if (!form || event.detail.ctx.response.status >= 400) return;
   form.reset();
   form.closest("dialog").close();
 });

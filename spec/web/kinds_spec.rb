@@ -39,7 +39,7 @@ RSpec.describe "Every kind of question" do
 
       it "is asked, shown and edited, new and filled in" do
         [kind.new(id: "p0", settings: {}), *prompts].each do |prompt|
-          expect(partial("prompts/#{kind.kind}/editor", prompt: prompt, field: "f")).to include("prompt[")
+          expect(partial("prompts/#{kind.kind}/editor", prompt: prompt, slide: slide("s1"), field: "f")).to include("prompt[")
           expect(part("ask", prompt)).to be_a(String)
           [nil, answers(prompt, 1).first].each do |value|
             expect(part("seat", prompt, value: value, order: 3)).to include('name="')

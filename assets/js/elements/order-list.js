@@ -7,7 +7,7 @@ const KEYS = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1, ArrowRight: 1 };
 class OrderList extends HTMLElement {
   connectedCallback() {
     this.list = this.querySelector("ol");
-    this.field = this.querySelector("input[name=order]");
+    this.field = this.querySelector("input[type=hidden]");
     this.status = this.querySelector("[role=status]");
     this.sortable = Sortable.create(this.list, {
       animation: matchMedia("(prefers-reduced-motion: reduce)").matches ? 0 : 120, delay: 120, delayOnTouchOnly: true,

@@ -7,7 +7,7 @@ module Roost
     #
     # about itself::  .label, .place, .purpose, .on_the_spot, .charted?, .keyable?, .blank,
     #                 .fitting, #instruction
-    # its settings::  #edited, #problems, #keyed?, #words, #searchable
+    # its settings::  #edited, #corrected, #shape, #problems, #keyed?, #words, #searchable
     # in a sheet::    #row_options, #row_right, #row_pictures, #rules, .from_row
     # an answer::     #read, #blank_answer?, #mark, #tally, #plain, #remark
     # rehearsal::     #imagine
@@ -100,6 +100,21 @@ module Roost
       def may_change = settings["may_change"]
 
       def keyed? = false
+
+      # What answers refer to: as long as it is the same, answers given before an edit can be
+      # read and marked after it.
+      def shape = nil
+
+      # The same question with another key, for a session in which it has been answered.
+      # @param form [Hash] the fields of the kind's view `key`, and "points"
+      # @return [Reading]
+      def corrected(form)
+        edited(form).and_then do |changed|
+          next Reading.ok(changed) if changed.shape == shape
+
+          Reading.refused("Answers have been given to this question as it is. Only what is right can change now.")
+        end
+      end
 
       def words = 0
 

@@ -22,7 +22,8 @@ module Roost
         @rehearse = rehearse
         @hub = Hub.new(on_close: method(:left))
         @broadcaster = Broadcaster.new(hub: @hub, renderer: renderer)
-        @bus = Bus.new(on_notice: @broadcaster.method(:notice), on_return: method(:renew))
+        @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew))
+        @listeners = []
         @dirty = Set.new
         @gone = []
         @lock = Mutex.new
@@ -57,7 +58,18 @@ module Roost
       # processes at the next tick, at most five times a second.
       def touched(session_id) = @lock.synchronize { @dirty << session_id }
 
+      # Calls the block whenever a command has changed a session, in whatever process: with its
+      # id, or with nil when any may have changed because the database was away.
+      def on_command(&block) = @listeners << block
+
       private
+
+      def noticed(session_id, scope)
+        tell(session_id) if scope == :state
+        @broadcaster.notice(session_id, scope)
+      end
+
+      def tell(session_id) = @listeners.each { |listener| listener.call(session_id) }
 
       def tick
         sleep TICK
@@ -114,7 +126,10 @@ module Roost
         @broadcaster.keep_only(sessions)
       end
 
-      def renew = each_session { |id| @broadcaster.notice(id, :state) }
+      def renew
+        tell(nil)
+        each_session { |id| @broadcaster.notice(id, :state) }
+      end
 
       def sessions = @hub.streams.map { |stream| stream.about.session_id }.uniq
 

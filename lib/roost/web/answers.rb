@@ -17,6 +17,7 @@ module Roost
         @seats = {}
         @lessons = {}
         @lock = Mutex.new
+        engine.on_command { |session_id| forget(session_id) }
       end
 
       # @param env [Hash] Rack environment; PATH_INFO is /TOKEN
@@ -45,17 +46,19 @@ module Roost
         [status, HEADERS.dup, [JSON.generate({ state: state, message: message, save_no: save_no }.compact)]]
       end
 
-      # Seats do not change, so they are read once a process. Nor do frozen lessons, but
-      # for questions asked on the spot: a slide not known yet is looked for again.
+      # Seats do not change, so they are read once a process. Frozen lessons change only by
+      # commands, of which this process hears; a slide not known yet is looked for again.
       def seat(token) = remember(@seats, token) { Store::Seats.new.by_token(token) }
 
       def lesson(session_id, message)
         kept = remember(@lessons, session_id) { Store::Sessions.new.lesson(session_id) }
         return kept if !message.is_a?(Hash) || kept.slide(message["slide"])
 
-        @lock.synchronize { @lessons.delete(session_id) }
+        forget(session_id)
         remember(@lessons, session_id) { Store::Sessions.new.lesson(session_id) }
       end
+
+      def forget(session_id) = @lock.synchronize { session_id ? @lessons.delete(session_id) : @lessons.clear }
 
       def remember(kept, key)
         found = @lock.synchronize { kept[key] }

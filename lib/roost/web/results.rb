@@ -4,6 +4,12 @@ module Roost
   module Web
     # Looking back: sessions that have run, per question and per student, and as a sheet.
     class Results < TeacherApp
+      # What a change did, by the word that the address carries.
+      CHANGES = { "both" => "Corrected, here and in the lesson. All marks and points are computed anew.",
+                  "session" => "Corrected for this session. All marks and points are computed anew.",
+                  "put_aside" => "Set aside: that question counts for nobody.",
+                  "count_again" => "That question counts again." }.freeze
+
       get "/" do
         records = sessions.all_of(account_id)
         deleted = params["deleted"] && sessions.of_teacher(account_id, number("deleted"), deleted: true)
@@ -15,6 +21,35 @@ module Roost
       get("/:id") { |id| show(id, "results/students", "Students") }
 
       get("/:id/questions") { |id| show(id, "results/questions", "Questions") }
+
+      # Correcting a question: a page of its own, or the inside of a dialog at the Desk.
+      get "/:id/questions/:slide/key" do |id, slide_id|
+        record = own_session(id)
+        slide = question(record, slide_id)
+        base = "/results/#{record.id}/questions/#{slide.id}"
+        if htmx?
+          next partial("results/key", base: base, prompt: slide.prompt, slide: slide, inside: true,
+                                      aside: record.state.aside?(slide.id))
+        end
+
+        page("results/correct", title: "Correct a question", record: record, slide: slide, base: base)
+      end
+
+      post "/:id/questions/:slide/key" do |id, slide_id|
+        record = own_session(id)
+        question(record, slide_id)
+        form = params["prompt"].is_a?(Hash) ? params["prompt"] : {}
+        done = granted(Operations::CorrectQuestion.new.call(account_id, record.id, slide_id, form,
+                                                            in_lesson: params["in_lesson"] == "1"))
+        changed(record, slide_id, done.in_lesson ? "both" : "session")
+      end
+
+      post "/:id/questions/:slide/aside" do |id, slide_id|
+        record = own_session(id)
+        command = params["aside"] == "1" ? "put_aside" : "count_again"
+        granted(Operations::CommandSession.new.call(record.id, command, { "slide" => slide_id }, account_id: account_id))
+        changed(record, slide_id, command)
+      end
 
       get "/:id/students/:seat" do |id, seat_id|
         record = own_session(id)
@@ -48,11 +83,23 @@ module Roost
       helpers do
         def sessions = Store::Sessions.new
 
+        def question(record, slide_id)
+          slide = sessions.lesson(record.id).slide(slide_id)
+          not_found unless slide&.prompt
+          slide.prompt.class.keyable? ? slide : not_found
+        end
+
+        # The Desk hears of it by its stream.
+        def changed(record, slide_id, change)
+          htmx? ? 204 : redirect("/results/#{record.id}/questions?changed=#{change}#question-#{slide_id}", 303)
+        end
+
         def results(record) = Core::Analysis::Results.new(Store::Rooms.new.snapshot(record))
 
         def show(id, template, tab)
           record = own_session(id)
-          page("results/show", title: record.title, record: record, results: results(record), tab: tab, template: template)
+          page("results/show", title: record.title, record: record, results: results(record), tab: tab, template: template,
+                               changed: self.class::CHANGES[params["changed"]])
         end
       end
     end

@@ -52,7 +52,7 @@ module Roost
               ids = changed["options"].map { |option| option["id"] }
               keys = Array(form["keys"]).map(&:to_s) & ids
               several = form["several"] == "1"
-              with_settings(common.merge(changed).merge("keys" => several ? keys : keys.first(1), "several" => several,
+              with_settings(common.merge(changed).merge("keys" => keys, "several" => several,
                                                         "partial" => several && form["partial"] == "1",
                                                         "shuffle" => form["shuffle"] == "1",
                                                         "lettered" => form["lettered"] == "1"))
@@ -84,6 +84,8 @@ module Roost
         end
 
         def keyed? = settings["keys"].any?
+
+        def shape = settings["options"].map { |option| option["id"] }
 
         def words = lettered? ? 0 : options.sum { |option| Text.words(option.text) }
 
@@ -134,12 +136,14 @@ module Roost
 
         def blank_answer?(value) = value["options"].empty?
 
-        # rules.md, marks: max(0, (hits - wrong picks) / keys) with partial credit.
+        # rules.md, marks: max(0, (hits - wrong picks) / keys) with partial credit. Where one
+        # option is chosen and several are right, any of them is.
         def mark(value)
           return nil unless keyed?
 
           keys = settings["keys"]
           picked = value["options"]
+          return Rational((picked & keys).length) unless several?
           return Rational(((keys - picked) | (picked - keys)).empty? ? 1 : 0) unless partial?
 
           hits = (picked & keys).length
@@ -169,7 +173,7 @@ module Roost
         def imagine(student, random)
           ids = settings["options"].map { |option| option["id"] }
           if keyed? && student.knows?(settings["difficulty"] || 0.0, chance: 1.0 / ids.length, random: random)
-            return { "options" => ids & settings["keys"] }
+            return { "options" => several? ? ids & settings["keys"] : settings["keys"].first(1) }
           end
 
           half_known = several? ? settings["keys"].select { random.rand < 0.6 } : []

@@ -67,6 +67,8 @@ module Roost
 
         def keyed? = gaps.any?
 
+        def shape = gaps.length
+
         def shuffle? = bank?
 
         # @return [Array<Array<String>>] the accepted texts of each gap

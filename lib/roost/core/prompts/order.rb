@@ -32,13 +32,13 @@ module Roost
 
         def instruction = along? ? "Put them along the line" : "Put them in order"
 
-        # @param form [Hash] "item_ids" and "item_texts" side by side, "along", "partial", and
-        #   "do" => "add", "remove:ID" or "earlier:ID"
+        # @param form [Hash] "item_ids" and "item_texts" side by side, "order" (ids with commas
+        #   between), "along", "partial", and "do" => "add", "remove:ID" or "earlier:ID"
         def edited(form)
           read_common(form).and_then do |common|
             read_items(form).map do |items|
-              ticks = %w[along partial].to_h { |name| [name, form[name] == "1"] }
-              with_settings(common.merge(arranged(items, form["do"].to_s), ticks))
+              ticks = %w[along partial].to_h { |name| [name, form.fetch(name, settings[name] ? "1" : "0") == "1"] }
+              with_settings(common.merge(arranged(in_order(items, form["order"]), form["do"].to_s), ticks))
             end
           end
         end
@@ -51,6 +51,8 @@ module Roost
 
         # What is written is the key.
         def keyed? = !settings["poll"]
+
+        def shape = items.map(&:id).sort
 
         def along? = settings["along"]
 
@@ -151,6 +153,11 @@ module Roost
             Text.read(text, limit: ITEM_LIMIT, what: "An item", lines: false).map { |words| { "id" => item_id, "text" => words } }
           end
           readings.find { |reading| !reading.ok? } || Reading.ok(readings.map(&:value))
+        end
+
+        def in_order(items, order)
+          ids = order.to_s.split(",")
+          ids.sort == items.map { |item| item["id"] }.sort ? items.sort_by { |item| ids.index(item["id"]) } : items
         end
 
         def arranged(items, action)

@@ -9,7 +9,8 @@ module Roost
       # command that is sent twice, or from two Desks at once, does its work once and
       # is the same State the second time.
       class Commands
-        NAMES = %w[begin next back jump open close expire add_time show hide spotlight eyes_up eyes_down end].freeze
+        NAMES = %w[begin next back jump open close expire add_time show hide spotlight eyes_up eyes_down
+                   put_aside count_again end].freeze
         SHOWN = %w[results key standings].freeze
         ADDED_SECONDS = (5..600)
 
@@ -117,6 +118,11 @@ module Roost
 
         def eyes_down(_arguments) = while_live { Reading.ok(state.with(eyes_up: false)) }
 
+        # The question counts for nobody; also after the session's end.
+        def put_aside(arguments) = with_asked(arguments) { |id| state.with(aside: (state.aside | [id]).freeze) }
+
+        def count_again(arguments) = with_asked(arguments) { |id| state.with(aside: (state.aside - [id]).freeze) }
+
         def end(_arguments)
           state.ended? ? same : Reading.ok(leaving.with(phase: "ended", showing: {}.freeze, eyes_up: false))
         end
@@ -139,6 +145,14 @@ module Roost
             slide = lesson.slide(state.slide_id)
             slide.prompt ? yield(slide) : Reading.refused("This slide asks nothing.")
           end
+        end
+
+        # A question that was asked in this session, now or before.
+        def with_asked(arguments)
+          id = arguments["slide"]
+          return Reading.refused("That question hasn't been asked in this session.") unless state.runs.key?(id)
+
+          Reading.ok(yield(id))
         end
 
         def step(arguments, by)

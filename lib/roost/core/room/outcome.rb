@@ -7,7 +7,8 @@ module Roost
       # times, so that a corrected key marks everything anew (rules.md).
       #
       # status::  :right, :part, :wrong; :given (nothing marks it); :blank (shown, no
-      #           answer); :not_reached (never shown); the last two are never mixed up
+      #           answer); :not_reached (never shown); the last two are never mixed up;
+      #           :aside (the question was set aside and counts for nobody)
       # mark::    Rational 0 to 1, nil when nothing is marked
       # points::  Integer, nil unless the question is played for points
       # seconds:: time used, nil without an answer
@@ -18,11 +19,18 @@ module Roost
         # @param run [Run, nil]
         # @param game [Boolean] whether the question is played for points
         # @param speed [Rational] the session's speed share
-        def self.of(slide:, answer:, shown_at:, run:, game:, speed:)
+        # @param aside [Boolean] whether the question was set aside
+        def self.of(slide:, answer:, shown_at:, run:, game:, speed:, aside: false)
           prompt = slide.prompt
           answer = nil if answer && prompt.blank_answer?(answer.value)
-          return without_answer(prompt, shown_at, game) unless answer
+          if aside then set_aside(answer, shown_at, run)
+          elsif answer then marked(slide, answer, shown_at, run, game, speed)
+          else without_answer(prompt, shown_at, game)
+          end
+        end
 
+        def self.marked(slide, answer, shown_at, run, game, speed)
+          prompt = slide.prompt
           mark = if prompt.keyed?
                    answer.late && game ? 0r : prompt.mark(answer.value)
                  end
@@ -31,6 +39,14 @@ module Roost
           new(status: status(mark), mark: mark, seconds: seconds, answer: answer, unfinished: answer.unfinished?(run),
               points: (points(slide, mark, seconds, speed) if game)).freeze
         end
+        private_class_method :marked
+
+        # The answer stays to be looked at.
+        def self.set_aside(answer, shown_at, run)
+          reached = answer || shown_at
+          new(status: reached ? :aside : :not_reached, answer: answer, unfinished: answer&.unfinished?(run) || false).freeze
+        end
+        private_class_method :set_aside
 
         def self.without_answer(prompt, shown_at, game)
           reached = !shown_at.nil?

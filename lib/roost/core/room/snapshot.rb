@@ -61,7 +61,7 @@ module Roost
         def outcome(slide_id, seat_id)
           Outcome.of(slide: lesson.slide(slide_id), answer: answer(slide_id, seat_id),
                      shown_at: shown.fetch(slide_id, NONE)[seat_id], run: state.runs[slide_id],
-                     game: lesson.game?(slide_id), speed: options.speed)
+                     game: lesson.game?(slide_id), speed: options.speed, aside: state.aside?(slide_id))
         end
 
         # Questions of the round the session is in that have closed, in the order in which

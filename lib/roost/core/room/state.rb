@@ -13,13 +13,17 @@ module Roost
       # showing::  what the teacher has put on the class screen: "results", "key",
       #            "standings" (true) and "spotlight" ({"seat", "named"})
       # eyes_up::  all devices rest until the teacher goes on
-      State = Struct.new(:phase, :slide_id, :runs, :showing, :eyes_up, keyword_init: true) do
-        def self.start = new(phase: "lobby", slide_id: nil, runs: {}.freeze, showing: {}.freeze, eyes_up: false).freeze
+      # aside::    ids of slides whose question was set aside: it counts for nobody
+      State = Struct.new(:phase, :slide_id, :runs, :showing, :eyes_up, :aside, keyword_init: true) do
+        def self.start
+          new(phase: "lobby", slide_id: nil, runs: {}.freeze, showing: {}.freeze, eyes_up: false, aside: [].freeze).freeze
+        end
 
         def self.from_document(document)
           new(phase: document.fetch("phase"), slide_id: document["slide_id"],
               runs: document.fetch("runs").transform_values { |run| Run.from_document(run) }.freeze,
-              showing: document.fetch("showing").freeze, eyes_up: document.fetch("eyes_up")).freeze
+              showing: document.fetch("showing").freeze, eyes_up: document.fetch("eyes_up"),
+              aside: document.fetch("aside", []).freeze).freeze
         end
 
         def with(**changes) = self.class.new(**to_h, **changes).freeze
@@ -34,11 +38,13 @@ module Roost
 
         def open? = live? && !run.nil? && run.open?
 
+        def aside?(slide_id) = aside.include?(slide_id)
+
         def shows?(what) = showing.key?(what)
 
         def to_document
           { "phase" => phase, "slide_id" => slide_id, "runs" => runs.transform_values(&:to_document),
-            "showing" => showing, "eyes_up" => eyes_up }
+            "showing" => showing, "eyes_up" => eyes_up, "aside" => aside }
         end
       end
     end

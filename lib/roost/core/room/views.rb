@@ -19,7 +19,7 @@ module Roost
                            :unfinished, :late, :spotlit, :received_at, keyword_init: true)
         Desk = Struct.new(:session_id, :on_screen, :phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened,
                           :deadline, :eyes_up, :showing, :birds, :tally, :entries, :game, :standings, :sheet, :following,
-                          :asides, :sound,
+                          :asides, :sound, :aside,
                           keyword_init: true)
 
         # How many orders the options of a shuffled question are given out in: enough that
@@ -65,6 +65,7 @@ module Roost
                                       game: played,
                                       standings: (snapshot.standings if played && state.run && !state.open?),
                                       following: snapshot.lesson.neighbour(state.slide_id, 1),
+                                      aside: state.aside?(state.slide_id),
                                       asides: asides(snapshot), sound: snapshot.lesson.sound?).freeze
         end
 

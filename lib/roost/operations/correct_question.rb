@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # Gives a question of a session another key or other points, during it or afterwards.
+    # Marks, points and standings are functions of the question and the answers, so they
+    # all follow (rules.md, correcting a key).
+    class CorrectQuestion
+      # prompt:: Core::Prompt as it is now; in_lesson:: whether the lesson's own was corrected, too
+      Done = Struct.new(:prompt, :in_lesson, keyword_init: true)
+
+      # @param form [Hash{String=>Object}] see Core::Prompt#corrected
+      # @param in_lesson [Boolean] correct the lesson the session was started from, too
+      # @return [Core::Reading, nil] of Done; nil without such a session or question
+      def call(account_id, session_id, slide_id, form, in_lesson:)
+        sessions = Store::Sessions.new
+        sessions.transaction do
+          record = sessions.find(session_id, lock: true)
+          slide = record && sessions.lesson(session_id).slide(slide_id)
+          next nil unless slide&.prompt
+
+          slide.prompt.corrected(form).map do |prompt|
+            keep(sessions, record, slide.with(prompt: prompt), account_id) unless prompt == slide.prompt
+            Done.new(prompt: prompt, in_lesson: in_lesson && lesson_corrected?(account_id, record, slide, form)).freeze
+          end
+        end
+      end
+
+      private
+
+      def keep(sessions, record, slide, account_id)
+        sessions.change_lesson(record, sessions.lesson(record.id).replacing(slide))
+        sessions.advance(record, record.state, command: "correct", account_id: account_id,
+                                               arguments: { "slide" => slide.id, "prompt" => slide.prompt.to_document })
+        Live::Bus.announce(record.id, :state)
+      end
+
+      # Corrects the lesson's own question, but only while that still asks what was asked.
+      def lesson_corrected?(account_id, record, asked, form)
+        present = Store::Lessons.new.slide(record.lesson_id, asked.id)
+        same = present&.prompt && %i[kind shape].all? do |part|
+          present.prompt.public_send(part) == asked.prompt.public_send(part)
+        end
+        return false unless same
+
+        reading = EditSlide.new.call(account_id, record.lesson_id, asked.id, rev: present.rev) do |slide|
+          slide.prompt.corrected(form).map { |prompt| slide.with(prompt: prompt) }
+        end
+        reading ? reading.ok? : false
+      end
+    end
+  end
+end
