@@ -8,3 +8,4 @@ import "./elements/seat-answer.js";
 import "./elements/seat-memory.js";
 import "./elements/sketch-pad.js";
 import "./elements/order-list.js";
+import "./elements/spot-picture.js";

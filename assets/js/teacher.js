@@ -6,6 +6,8 @@ import "./elements/tex-formula.js";
 import "./elements/picture-series.js";
 import "./elements/sketch-pad.js";
 import "./elements/order-list.js";
+import "./elements/region-editor.js";
+import "./elements/spot-picture.js";
 import "./desk.js";
 import "./forms.js";
 import "./builder.js";

@@ -10,9 +10,9 @@ RSpec.describe "Ways to answer, in real windows" do
 
   def value = database[:answers].order(:seq).reverse.get(:value)&.to_h
 
-  def running(prompt, driver: :chromium_phone)
-    session = kept_session(account,
-                           Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", heading: "Try", prompt: prompt)]))
+  def running(prompt, driver: :chromium_phone, **parts)
+    slides = [slide("s1", heading: "Try", prompt: prompt, **parts)]
+    session = kept_session(account, Roost::Core::Lesson.new(title: "Marsh", slides: slides))
     student = join_window(:ada, session.code, as: "Ada", driver: driver)
     command(session, "begin")
     [session, student]
@@ -163,6 +163,93 @@ RSpec.describe "Ways to answer, in real windows" do
       action.move_to(first.native, 0, -8).move_by(0, -4).release.perform
       eventually { value["order"].first == "i1" }
       expect(complaints(student)).to be_empty
+    end
+  end
+
+  describe "spots" do
+    let(:picture) do
+      upload = File.join(Roost::Settings::ROOT, "demo/pictures/map.svg")
+      Roost::Operations::KeepPicture.new.call(account, File.open(upload), "map.svg").value.described("Map of the marsh")
+    end
+
+    def spots(**settings)
+      regions = [{ "id" => "r1", "shape" => "rectangle", "numbers" => [0.0, 0.0, 0.5, 0.5], "wanted" => 1, "name" => "North" }]
+      settings = { "most" => 2, "regions" => regions }.merge(settings.transform_keys(&:to_s))
+      Roost::Core::Prompts::Spots.new(id: "p1", settings: settings)
+    end
+
+    def points = value && value["spots"].map { |spot| [spot["x"].round(1), spot["y"].round(1)] }
+
+    # A tap so far from the middle of the picture, in parts of its width and height.
+    def tap(student, across, down)
+      map = student.find(".spot-picture .spot-map")
+      map.click(x: (map.rect.width * (across - 0.5)).round, y: (map.rect.height * (down - 0.5)).round)
+    end
+
+    it "are placed by a finger, moved, taken away, kept through a reload, and told" do
+      session, student = running(spots, pictures: [picture])
+      tap(student, 0.2, 0.2)
+      tap(student, 0.8, 0.8)
+      tap(student, 0.5, 0.1)
+      expect(student.find(".spot-picture [role=status]", visible: :all).text(:all)).to start_with("All 2 spots are placed.")
+      eventually { points == [[0.2, 0.2], [0.8, 0.8]] }
+      student.refresh
+      expect(student).to have_css(".spot", count: 2)
+      spot = student.all(".spot").last
+      student.driver.browser.action.click_and_hold(spot.native).move_by(0, -60).move_by(0, -40).release.perform
+      eventually { points.last[1] < 0.6 }
+      expect(student).to have_css(".spot", count: 2)
+      student.click_button "Take spot 2 away"
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      expect(points).to eq([[0.2, 0.2]])
+      expect_accessible(student)
+      command(session, "close")
+      %w[results key].each { |what| command(session, "show", what: what) }
+      expect(student).to have_css(".outcome", text: "✓ Right")
+      expect(student).to have_css(".spot-result .spot-count", text: "North: 1")
+    end
+
+    it "are placed by keyboard alone, and named where that is asked" do
+      session, student = running(spots(labels: true, regions: []), driver: :chromium, pictures: [picture])
+      student.find_button("Add a spot in the middle").send_keys(:enter)
+      student.fill_in "Name of spot 1", with: "Ferry"
+      student.find(".spot").send_keys(:right, :right, :up)
+      student.find_button("Hand in").send_keys(:enter)
+      eventually { value == { "spots" => [{ "x" => 0.54, "y" => 0.48, "label" => "Ferry" }] } }
+      desk = sign_in_window
+      desk.visit "/desk/#{session.id}"
+      expect(desk).to have_css(".spot-result .spot-label", text: "Ferry")
+      expect(desk).to have_css(".entry svg[aria-label='Ferry: 54 % across, 48 % down']")
+      expect_accessible(desk)
+      expect(complaints(student)).to be_empty
+    end
+
+    it "have their regions drawn in the builder, by dragging and by keyboard" do
+      id = kept_lesson(account,
+                       Roost::Core::Lesson.new(title: "Marsh",
+                                               slides: [slide("s1", prompt: spots(regions: []), pictures: [picture])]))
+      builder = sign_in_window
+      builder.visit "/lessons/#{id}"
+      expect(builder).to have_css(".problems", text: "No key yet")
+      builder.click_button "+ Circle"
+      body = builder.find(".region-body")
+      builder.execute_script("arguments[0].scrollIntoView({block: 'center'})", body)
+      body.send_keys(*([:left] * 10))
+      body = builder.find(".region-body").native
+      builder.driver.browser.action.click_and_hold(body).move_by(0, -20).move_by(0, -20).release.perform
+      builder.find(".region-handle", match: :first).send_keys(:right, :right)
+      builder.fill_in "Name of region 1", with: "Heron Pool"
+      kept = -> { Roost::Store::Lessons.new.find(account, id).lesson.slides.first.prompt }
+      eventually { kept.call.regions.map(&:name) == ["Heron Pool"] }
+      x, y, across, = kept.call.regions.first.numbers
+      expect([x, across]).to eq([0.4, 0.14])
+      expect(y).to be < 0.45
+      builder.click_button "+ Polygon"
+      eventually { kept.call.regions.length == 2 }
+      expect(builder).to have_no_css(".problems", text: "No key yet")
+      expect_accessible(builder)
+      expect(complaints(builder)).to be_empty
     end
   end
 end

@@ -74,6 +74,9 @@ module Roost
       # Whether the answer is given on the slide's picture, which then isn't shown twice.
       def uses_picture? = false
 
+      # Whether it can't be asked on a slide without a picture.
+      def needs_picture? = false
+
       # Whether its options can be pictures; then there is #picturing.
       def pictured? = false
 

@@ -14,15 +14,17 @@ module Roost
           [name, "An option, or an item in order. For writing: an answer a practice class may give. " \
                  "For gaps: in A the text with its [[gaps]], then other words for the bank."]
         end,
-        "Right" => "Letters of the right options, like A or A C; for a number 3.5 +- 0.1 or 3 to 4; poll when none is right; " \
-                   "empty when there is no key yet",
+        "Right" => "Letters of the right options, like A or A C; for a number 3.5 +- 0.1 or 3 to 4; " \
+                   "for spots regions in parts of the picture, like circle 0.5 0.4 0.1 0.1 x2 or rectangle 0 0 0.2 0.3; " \
+                   "poll when none is right; empty when there is no key yet",
         "Time" => "Seconds, 5 to 600; empty for none", "Points" => "For a full mark, 0 to 1000; empty for 100",
         "Explanation" => "Shown with the right answer", "Hint" => "Students may look at it",
         "Subtopics" => "Commas between", "Standards" => "Codes of learning standards, commas between",
         "Bloom" => Core::Prompt::BLOOM.join(", "), "Depth" => "1 to 4 (depth of knowledge)",
         "Rules" => "Any of: several, part marks, shuffled, letters only; one line, at most 12 words; on the picture; " \
                    "practice only, may be changed, stands; teachers only; in km; " \
-                   "along a line, all or nothing; word bank, no slips, accents don't matter; up to 3 words",
+                   "along a line, all or nothing; word bank, no slips, accents don't matter; up to 3 words; " \
+                   "up to 3 spots, labelled",
         "Text" => "More text on the slide", "Second column" => "Text of the second column",
         "Arrangement" => Core::Slide::ARRANGEMENTS.keys.join(", "), "Name" => "Name in lists, if not the question",
         "Notes" => "For you only", "Media" => "Filled in by the export: files that are kept here already"

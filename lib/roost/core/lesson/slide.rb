@@ -119,7 +119,8 @@ module Roost
         return [] unless prompt
 
         empty = [heading, text, aside, web].all?(&:empty?) && pictures.empty? && !sound?
-        [*prompt.problems, ("the question itself is missing" if empty)].compact
+        [*prompt.problems, ("no picture yet" if prompt.needs_picture? && pictures.empty?),
+         ("the question itself is missing" if empty)].compact
       end
 
       # Everything on it that can be searched for, one text.

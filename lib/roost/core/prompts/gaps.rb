@@ -21,7 +21,7 @@ module Roost
         ANSWER_LIMIT = 120
 
         def self.label = "Gaps"
-        def self.place = 6
+        def self.place = 7
         def self.purpose = "Complete a text, by typing or from a word bank"
         def self.charted? = true
         def self.keyable? = true

@@ -18,7 +18,7 @@ module Roost
         UNREADABLE = Reading.refused("That order could not be read. Reload the page and sort again.")
 
         def self.label = "Order"
-        def self.place = 7
+        def self.place = 9
         def self.purpose = "Put items into sequence"
         def self.charted? = true
         def self.keyable? = true
