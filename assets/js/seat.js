@@ -9,3 +9,5 @@ import "./elements/seat-memory.js";
 import "./elements/sketch-pad.js";
 import "./elements/order-list.js";
 import "./elements/spot-picture.js";
+import "./elements/match-pairs.js";
+import "./elements/pairs-game.js";

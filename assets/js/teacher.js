@@ -8,6 +8,8 @@ import "./elements/sketch-pad.js";
 import "./elements/order-list.js";
 import "./elements/region-editor.js";
 import "./elements/spot-picture.js";
+import "./elements/match-pairs.js";
+import "./elements/pairs-game.js";
 import "./desk.js";
 import "./forms.js";
 import "./builder.js";

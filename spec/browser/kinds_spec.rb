@@ -252,4 +252,74 @@ RSpec.describe "Ways to answer, in real windows" do
       expect(complaints(builder)).to be_empty
     end
   end
+
+  describe "pairs" do
+    def match(**settings)
+      rows = Roost::Core::Prompts::Match::Rows.of([%w[Swallow insects], %w[Heron fish], %w[Bunting seeds], [nil, "bread"]])
+      Roost::Core::Prompts::Match.new(id: "p1", settings: { "rows" => rows }.merge(settings.transform_keys(&:to_s)))
+    end
+
+    def pair(student, left, right)
+      student.find("[data-left]", text: left).click
+      student.find("[data-right]", text: right).click
+    end
+
+    it "are made by tapping on a phone, changed, taken apart, kept through a reload, and told" do
+      session, student = running(match)
+      pair(student, "Swallow", "fish")
+      pair(student, "Heron", "fish")
+      pair(student, "Bunting", "bread")
+      eventually { value && value["pairs"] == { "m1" => "m2", "m2" => "m2", "m3" => "m4" } }
+      student.refresh
+      expect(student).to have_css("[data-left=m3] .match-mate", text: "bread")
+      student.click_button "Take Bunting apart"
+      pair(student, "Swallow", "insects")
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      expect(value["pairs"]).to eq({ "m1" => "m1", "m2" => "m2" })
+      expect_accessible(student)
+      command(session, "close")
+      %w[results key].each { |what| command(session, "show", what: what) }
+      expect(student).to have_css(".outcome", text: "◐ Partly right")
+      expect(student).to have_css(".bar-row.is-right", text: "Heron – fish")
+      desk = sign_in_window
+      desk.visit "/desk/#{session.id}"
+      desk.find("summary", text: "Who was paired with what").click
+      expect(desk).to have_css(".heat.is-own", count: 3)
+      expect_accessible(desk)
+    end
+
+    it "are made by keyboard alone and by dragging, and joined by lines" do
+      _session, student = running(match, driver: :chromium)
+      student.find("[data-left]", text: "Swallow").send_keys(:enter)
+      student.find("[data-right]", text: "insects").send_keys(:enter)
+      expect(student.find(".match-pairs [role=status]", visible: :all).text(:all)).to eq("Swallow with insects. 1 of 3 paired.")
+      left, right = ["[data-left=m2]", "[data-right=m2]"].map { |each| student.find(each).native }
+      student.driver.browser.action.click_and_hold(left).move_by(40, 4).move_to(right).release.perform
+      expect(student).to have_css(".match-lines path", count: 2)
+      eventually { value && value["pairs"] == { "m1" => "m1", "m2" => "m2" } }
+      expect(complaints(student)).to be_empty
+    end
+
+    it "are found as cards lying face down, and tries are counted" do
+      session, student = running(match(game: true))
+      cards = ->(row) { student.all("[data-row=#{row}]", minimum: 2).to_a }
+      [cards.call("m1").first, cards.call("m2").first].each(&:click)
+      expect(student).to have_css(".card-back.is-up", count: 2)
+      expect(student).to have_no_css(".card-back.is-up")
+      %w[m1 m2].each { |row| cards.call(row).each(&:click) }
+      expect(student).to have_css(".card-count", text: "2 of 3 pairs · 3 tries")
+      eventually { value && value["tries"] == 3 }
+      student.refresh
+      expect(student).to have_css(".card-back.is-found", count: 4)
+      cards.call("m3").each(&:click)
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      expect(value).to eq({ "pairs" => { "m1" => "m1", "m2" => "m2", "m3" => "m3" }, "tries" => 4 })
+      expect_accessible(student)
+      desk = sign_in_window
+      desk.visit "/desk/#{session.id}"
+      expect(desk).to have_css(".bars-note", text: "1 of 1 found every pair · 4 tries in the middle of the class")
+    end
+  end
 end

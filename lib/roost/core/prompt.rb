@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "json"
+
 module Roost
   module Core
     # What a slide asks of students. Every kind is one subclass in core/prompts/ and
@@ -8,7 +10,7 @@ module Roost
     # about itself::  .label, .place, .purpose, .on_the_spot, .charted?, .keyable?, .blank,
     #                 .fitting, #instruction
     # its settings::  #edited, #corrected, #shape, #problems, #keyed?, #words, #searchable
-    # in a sheet::    #row_options, #row_right, #row_pictures, #rules, .from_row
+    # in a sheet::    #row_options, #row_right, #row_pictures, #row_slots, #rules, .from_row
     # an answer::     #read, #blank_answer?, #mark, #tally, #plain, #remark
     # rehearsal::     #imagine
     #
@@ -64,6 +66,7 @@ module Roost
       def initialize(id:, settings:)
         @id = id
         @settings = COMMON.merge(self.class.blank, settings).freeze
+        prepare
         freeze
       end
 
@@ -134,6 +137,9 @@ module Roost
 
       def row_pictures = {}
 
+      # Where pictures can go, by what the sheet calls it ("A" is option A), as ids for #picturing.
+      def row_slots = {}
+
       def rules = []
 
       # @param options [Array<String>] the option columns in order, empty ones included
@@ -165,6 +171,9 @@ module Roost
       def ==(other) = other.is_a?(Prompt) && to_document == other.to_document
 
       private
+
+      # What a kind works out of its settings once, before it is frozen.
+      def prepare; end
 
       def with_settings(changes) = self.class.new(id: id, settings: settings.merge(changes))
 
@@ -212,6 +221,16 @@ module Roost
         return Reading.ok(number) if number && range.cover?(number)
 
         Reading.refused("#{what} can be #{range.min} to #{range.max} #{unit}, or empty.")
+      end
+
+      # @return [Object, nil] what a text says as JSON, [] for an empty one; nil when it says
+      #   nothing, or is longer than so many bytes
+      def parsed(text, most:)
+        return nil unless text.bytesize <= most && text.valid_encoding?
+
+        text.strip.empty? ? [] : JSON.parse(text, max_nesting: 4)
+      rescue JSON::ParserError, EncodingError
+        nil
       end
 
       # One text field of an answer, as a device sends it: {"name" => ["text"]}.

@@ -12,7 +12,8 @@ module Roost
         "Kind" => "#{Core::Prompts.kinds.map(&:kind).join(", ")}; empty means choice",
         **OPTIONS.first(6).to_h do |name|
           [name, "An option, or an item in order. For writing: an answer a practice class may give. " \
-                 "For gaps: in A the text with its [[gaps]], then other words for the bank."]
+                 "For gaps: in A the text with its [[gaps]], then other words for the bank. " \
+                 "For match: pairs like Heron = fish, and = frogs for one that is too many."]
         end,
         "Right" => "Letters of the right options, like A or A C; for a number 3.5 +- 0.1 or 3 to 4; " \
                    "for spots regions in parts of the picture, like circle 0.5 0.4 0.1 0.1 x2 or rectangle 0 0 0.2 0.3; " \
@@ -24,7 +25,7 @@ module Roost
         "Rules" => "Any of: several, part marks, shuffled, letters only; one line, at most 12 words; on the picture; " \
                    "practice only, may be changed, stands; teachers only; in km; " \
                    "along a line, all or nothing; word bank, no slips, accents don't matter; up to 3 words; " \
-                   "up to 3 spots, labelled",
+                   "up to 3 spots, labelled; face down",
         "Text" => "More text on the slide", "Second column" => "Text of the second column",
         "Arrangement" => Core::Slide::ARRANGEMENTS.keys.join(", "), "Name" => "Name in lists, if not the question",
         "Notes" => "For you only", "Media" => "Filled in by the export: files that are kept here already"
@@ -33,7 +34,7 @@ module Roost
                        "stands" => { "may_change" => "no" } }.freeze
       FIELDS = { "Question" => "heading", "Text" => "text", "Second column" => "aside", "Name" => "title",
                  "Notes" => "notes" }.freeze
-      MEDIUM = /\A(?<what>picture|option [A-L]|sound|spoken|video|web) (?<file>\S+)(?: (?<rest>.*))?\z/
+      MEDIUM = /\A(?<what>picture|option [A-L](?: right)?|sound|spoken|video|web) (?<file>\S+)(?: (?<rest>.*))?\z/
 
       # @param media [#call] file name to whether it is kept here
       def initialize(media)
@@ -140,8 +141,7 @@ module Roost
       end
 
       def option_picture(slide, found)
-        place = OPTIONS.index("Option #{found[:what].split.last}")
-        id = slide.prompt.pictured? && slide.prompt.options[place]&.id
+        id = slide.prompt.row_slots[found[:what].delete_prefix("option ")]
         id ? slide.picturing_option(id, picture(found)) : refuse("#{found[:what]} with its picture isn't there")
       end
 

@@ -95,6 +95,8 @@ module Roost
 
         def row_pictures = lettered? ? {} : options.select(&:picture).to_h { |option| [option.letter, option.picture] }
 
+        def row_slots = options.to_h { |option| [option.letter, option.id] }
+
         def rules = SheetRow.rules(self)
 
         def searchable = super + options.map(&:name)

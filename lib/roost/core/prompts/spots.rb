@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "json"
-
 module Roost
   module Core
     module Prompts
@@ -36,11 +34,6 @@ module Roost
 
         # @return [Array<Region>]
         attr_reader :regions
-
-        def initialize(id:, settings:)
-          @regions = settings.fetch("regions", []).filter_map { |region| Region.read(region) }.freeze
-          super
-        end
 
         def instruction
           what = most == 1 ? "Place a spot on the picture" : "Place up to #{most} spots on the picture"
@@ -113,7 +106,7 @@ module Roost
 
         # @param raw [Hash] "spots" holds them as JSON text: [[x, y, label], …]
         def read(raw)
-          spots = parsed(field(raw, "spots").to_s)
+          spots = parsed(field(raw, "spots").to_s, most: MOST_BYTES)
           return UNREADABLE unless spots.is_a?(Array)
           if spots.length > most
             return Reading.refused("#{most} #{most == 1 ? "spot" : "spots"} is the most here. Take some away.")
@@ -168,6 +161,10 @@ module Roost
 
         private
 
+        def prepare
+          @regions = settings["regions"].filter_map { |region| Region.read(region) }.freeze
+        end
+
         def look(form)
           labels = form.key?("labels") ? form["labels"] == "1" : labels?
           { "mark" => MARKS.include?(form["mark"]) ? form["mark"] : mark_kind, "labels" => labels,
@@ -177,7 +174,7 @@ module Roost
         def read_regions(form)
           return Reading.ok(settings["regions"]) unless form.key?("regions")
 
-          raw = parsed(form["regions"].to_s)
+          raw = parsed(form["regions"].to_s, most: MOST_BYTES)
           return Reading.refused("The regions could not be read. Reload the page.") unless raw.is_a?(Array)
           return Reading.refused("#{MOST_REGIONS} regions is the most a picture can have.") if raw.length > MOST_REGIONS
 
@@ -185,15 +182,6 @@ module Roost
           return Reading.refused("A region has to lie on the picture. Move it back.") unless read.all?
 
           Reading.ok(read.map(&:to_document))
-        end
-
-        # @return [Object, nil] what the JSON text says; nil when it is none, or far too long
-        def parsed(text)
-          return nil unless text.bytesize <= MOST_BYTES && text.valid_encoding?
-
-          text.strip.empty? ? [] : JSON.parse(text, max_nesting: 4)
-        rescue JSON::ParserError, EncodingError
-          nil
         end
 
         def read_spot(spot)

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Prompts
+      class Match
+        # Pairs as a row of a sheet of questions (exchange/question_row.rb), both ways:
+        # "Heron = fish" in one column, "= bread" for an item too many on the right.
+        module SheetRow
+          # @return [Reading] of a Match; see Prompt.from_row
+          def self.read(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
+            texts = options[0..(options.rindex { |text| !text.empty? } || 0)]
+            pairs = texts.map { |text| pair(text) }
+            return Reading.refused("a pair needs “=” between its items, like Heron = fish") unless pairs.all?
+            return Reading.refused("it has fewer than two pairs") if pairs.count(&:first) < 2
+
+            Match.new(id: id, settings: { "rows" => Rows.of(pairs), "made" => pairs.length })
+                 .edited(common.merge("game" => rules.include?("face down") ? "1" : "0"))
+          end
+
+          # @return [Array<String>]
+          def self.options(rows)
+            rows.map { |row| row["extra"] ? "= #{row["right"]}" : "#{row["left"]} = #{row["right"]}" }
+          end
+
+          # @return [Hash{String=>String}] see Prompt#row_slots
+          def self.slots(rows)
+            rows.each_with_index.flat_map do |row, place|
+              letter = ("A".ord + place).chr
+              [([letter, "#{row["id"]}a"] unless row["extra"]), ["#{letter} right", "#{row["id"]}b"]].compact
+            end.to_h
+          end
+
+          # @return [Array(String, String), nil] nil on the left for an item too many
+          def self.pair(text)
+            return [nil, text.delete_prefix("=").strip] if text.start_with?("= ")
+
+            left, right = text.split(/\s*=(?:\s+|\z)/, 2)
+            right && [left.to_s, right]
+          end
+          private_class_method :pair
+        end
+      end
+    end
+  end
+end
