@@ -39,6 +39,16 @@ document.addEventListener("click", (event) => {
   if (opener) open(document.getElementById(opener.dataset.opens));
 });
 
+// A word in the cloud opens its row: who said it, and what can be done with it.
+document.addEventListener("click", (event) => {
+  const word = event.target.closest?.("[data-word]")?.dataset.word;
+  const row = word && document.querySelector(`[data-word-row="${CSS.escape(word)}"]`);
+  if (!row) return;
+  row.open = true;
+  row.scrollIntoView({ block: "nearest" });
+  row.querySelector("summary").focus();
+});
+
 function open(dialog) {
   const from = dialog.querySelector("[data-from]");
   if (from) from.value = document.querySelector(".desk-live").dataset.slide;

@@ -113,11 +113,16 @@ RSpec.describe "Ways to answer, in real windows" do
       desk = sign_in_window
       desk.visit "/desk/#{session.id}"
       expect(desk).to have_css("svg.cloud[aria-label$='eeds 2, mud 1']")
-      desk.find("summary", text: "In figures").click
-      expect(desk).to have_css("td", text: "2")
-      expect_accessible(desk)
       desk.click_button "Put results on the class screen"
       expect(student).to have_css(".cloud text", text: "mud")
+      desk.find(".desk-answers .cloud text", text: "eeds").click
+      expect(desk).to have_css(".word-list details[open]", text: "Ada, Bo")
+      expect_accessible(desk)
+      desk.find(".word-list details[open]").click_button "Remove for all"
+      expect(student).to have_no_css(".cloud text", text: "eeds")
+      expect(student).to have_css(".cloud text", text: "mud")
+      desk.click_button "Put back"
+      expect(student).to have_css(".cloud text", text: "eeds")
     end
   end
 

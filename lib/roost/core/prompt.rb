@@ -11,7 +11,7 @@ module Roost
     #                 .fitting, #instruction
     # its settings::  #edited, #corrected, #shape, #problems, #keyed?, #words, #searchable
     # in a sheet::    #row_options, #row_right, #row_pictures, #row_slots, #rules, .from_row
-    # an answer::     #read, #blank_answer?, #mark, #tally, #plain, #remark
+    # an answer::     #read, #blank_answer?, #mark, #tally, #gathered, #for_class, #plain, #remark
     # rehearsal::     #imagine
     #
     # Nothing outside core/prompts/ and the views and elements of a kind knows which
@@ -76,6 +76,12 @@ module Roost
 
       # Whether the answer is given on the slide's picture, which then isn't shown twice.
       def uses_picture? = false
+
+      # Whether what is given stands on a board for all as soon as it may.
+      def board? = false
+
+      # Whether the Desk lists the answers one by one.
+      def listed? = true
 
       # Whether it can't be asked on a slide without a picture.
       def needs_picture? = false
@@ -154,6 +160,18 @@ module Roost
       # Marks are given by hand unless the kind says otherwise.
       # @return [Rational, nil] how right a value is, 0 to 1; nil when nothing marks it
       def mark(_value) = nil
+
+      # The tally of what the class gave, for kinds in which single things have an owner or can
+      # be removed, pinned and sorted by the teacher.
+      #
+      # @param values [Hash{Integer=>Hash}] seat id to value
+      # @param names [Hash{Integer=>String}] seat id to name
+      # @param curation [Room::Curation] what the teacher has done with single things
+      # @param before the tally of the moment before, or nil
+      def gathered(values, names:, curation:, before:) = tally(values.values) # rubocop:disable Lint/UnusedMethodArgument
+
+      # What of a tally may reach the class screen and the seats.
+      def for_class(tally) = tally
 
       # What the teacher should notice of one answer beside the others, in a word or two.
       # @param _tally what #tally gave of all answers

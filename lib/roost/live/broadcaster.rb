@@ -102,9 +102,9 @@ module Roost
         send_all(snapshot, by_audience.fetch(:desk, []), now) { Core::Room::Views.desk(snapshot) }
       end
 
-      # Seats hear of commands only: what others answer is nothing to them.
+      # Seats hear of commands only: what others answer is nothing to them, but for a board.
       def send_seats(snapshot, streams, scopes, newcomers, now)
-        streams &= newcomers unless scopes.include?(:state)
+        streams &= newcomers unless scopes.include?(:state) || (scopes.include?(:answers) && snapshot.live_board?)
         return if streams.empty?
 
         by_seat = streams.group_by { |stream| stream.about.seat_id }

@@ -3,8 +3,8 @@
 module Roost
   module Live
     # What this process remembers of one session between notices: the frozen lesson and
-    # the answers so far, of which only the changed ones are read again. Used by the
-    # broadcaster's thread only.
+    # the answers so far, of which only the changed ones are read again; and what was tallied
+    # last, so that charts stay where they were. Used by the broadcaster's thread only.
     class Mirror
       # A row may become visible after one with a higher seq; rows this young are read
       # again. Saves are single statements and take milliseconds.
@@ -26,7 +26,8 @@ module Roost
         return nil if record.nil? || record.deleted
 
         read_answers
-        Store::Rooms.new.snapshot(record, lesson: lesson, answers: @answers.transform_values(&:dup))
+        @last = Store::Rooms.new.snapshot(record, lesson: lesson, answers: @answers.transform_values(&:dup),
+                                                  before: @last ? @last.tallies : {})
       end
 
       private

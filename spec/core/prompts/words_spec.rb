@@ -19,6 +19,21 @@ RSpec.describe Roost::Core::Prompts::Words do
     expect(tally.answered).to eq(4)
   end
 
+  it "knows who gave each word, for the teacher only, and takes a word away for all and back" do
+    values = { 7 => given("Reeds", "mud"), 9 => given("reeds") }
+    names = { 7 => "Ada", 9 => "Bo" }
+    curation = Roost::Core::Room::Curation::BLANK
+    tally = words.gathered(values, names: names, curation: curation)
+    expect(tally.rows.map { |row| [row.key, row.names] }).to eq([["reeds", %w[Ada Bo]], ["mud", ["Ada"]]])
+    expect(words.for_class(tally).to_h.to_s).not_to match(/Ada|Bo/)
+    without = words.gathered(values, names: names, curation: curation.after("remove", ["reeds"]), before: tally)
+    expect([without.rows.map(&:text), without.cloud.map(&:text),
+            without.removed.map(&:text)]).to eq([["mud"], ["mud"], ["Reeds"]])
+    expect(words.for_class(without).removed).to be_empty
+    back = curation.after("remove", ["reeds"]).after("restore", ["reeds"])
+    expect(words.gathered(values, names: names, curation: back).rows).to eq(tally.rows)
+  end
+
   it "keeps the number of words within one and five" do
     expect(words.edited({ "most" => "6" }).reason).to eq("The number of words can be 1 to 5 words, or empty.")
     expect(words.edited({ "most" => "5" }).value.most).to eq(5)
@@ -29,7 +44,9 @@ RSpec.describe Roost::Core::Tallies::Cloud do
   let(:row) { Roost::Core::Prompts::Words::Row }
 
   def layout(counts, width: 760, height: 340)
-    described_class.layout(counts.map { |text, count| row.new(text: text, count: count) }, width: width, height: height)
+    described_class.layout(counts.map do |text, count|
+      row.new(key: text, text: text, count: count)
+    end, width: width, height: height)
   end
 
   def boxes(words)
@@ -64,6 +81,33 @@ RSpec.describe Roost::Core::Tallies::Cloud do
     expect(layout(counts)).to eq(layout(counts.to_a.reverse.to_h))
     sizes = layout(counts).to_h { |word| [word.text, word.size] }
     expect((sizes["reeds"] / sizes["mud"])**2).to be_within(0.1).of(4)
+  end
+
+  # Whether a word, in the size it has now, could have stayed where it was.
+  def free?(word, was, others)
+    half = ->(each) { [((described_class.width(each.text) * each.size) + 5) / 2, ((1.08 * each.size) + 5) / 2] }
+    wide, high = half.call(word)
+    return false if was.x < wide || was.y < high || was.x + wide > 760 || was.y + high > 340
+
+    others.none? do |other|
+      across, down = half.call(other)
+      (was.x - other.x).abs < wide + across && (was.y - other.y).abs < high + down
+    end
+  end
+
+  it "keeps a word's place while it can, as words come and counts grow" do
+    [3, 5, 8].each do |seed|
+      random = Random.new(seed)
+      given = Array.new(50) { "word#{(28 * (random.rand**2)).floor}" }
+      (5..given.length).reduce([]) do |before, many|
+        rows = given.first(many).tally.map { |text, count| row.new(key: text, text: text, count: count) }
+        now = described_class.layout(rows, width: 760, height: 340, before: before)
+        old = before.to_h { |word| [word.key, word] }
+        moved = now.select { |word| old[word.key] && [word.x, word.y] != [old[word.key].x, old[word.key].y] }
+        expect(moved).to all(satisfy { |word| !free?(word, old[word.key], now - [word]) })
+        now
+      end
+    end
   end
 
   it "shrinks all until the longest fits" do

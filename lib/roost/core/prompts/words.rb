@@ -6,9 +6,13 @@ module Roost
       # Gives one to five single words or short phrases. Never keyed. A value is
       # {"words" => ["…", …]}.
       class Words < Prompt
-        # text:: in its commonest spelling
-        Row = Struct.new(:text, :count, keyword_init: true)
-        Tally = Struct.new(:rows, :answered, keyword_init: true)
+        # key:: what is the same of all spellings; text:: in its commonest spelling;
+        # names:: of those who gave it, for the teacher only
+        Row = Struct.new(:key, :text, :count, :names, keyword_init: true)
+        # removed:: [Row] taken away for all by the teacher; cloud:: [Tallies::Cloud::Word]
+        Tally = Struct.new(:rows, :removed, :cloud, :answered, keyword_init: true)
+
+        CLOUD = { width: 760, height: 340 }.freeze
 
         MOST = (1..5)
         WORD_LIMIT = 40
@@ -67,13 +71,21 @@ module Roost
 
         def blank_answer?(value) = value["words"].empty?
 
-        # rules.md, tallies: counted by what is the same, shown in the commonest spelling.
-        def tally(values)
-          given = values.flat_map { |value| value["words"] }.group_by { |word| Words.same(word) }
-          rows = given.values.map { |spellings| Row.new(text: commonest(spellings), count: spellings.length).freeze }
-          Tally.new(rows: rows.sort_by { |row| [-row.count, row.text] }, answered: values.count do |value|
-            !blank_answer?(value)
-          end).freeze
+        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
+
+        # rules.md, tallies: counted by what is the same, shown in the commonest spelling. A word
+        # keeps its place in the cloud while it can.
+        def gathered(values, names: {}, curation: Room::Curation::BLANK, before: nil)
+          given = values.flat_map { |seat_id, value| value["words"].map { |word| [Words.same(word), word, seat_id] } }
+          all = given.group_by(&:first).map { |key, entries| row(key, entries, names) }.sort_by { |row| [-row.count, row.text] }
+          removed, rows = all.partition { |row| curation.removed?(row.key) }
+          Tally.new(rows: rows, removed: removed, answered: values.count { |_, value| !blank_answer?(value) },
+                    cloud: Tallies::Cloud.layout(rows, **CLOUD, before: before ? before.cloud : [])).freeze
+        end
+
+        def for_class(tally)
+          bare = tally.rows.map { |row| Row.new(**row.to_h, names: []).freeze }
+          Tally.new(**tally.to_h, rows: bare, removed: []).freeze
         end
 
         def plain(value) = value["words"].join(", ")
@@ -86,6 +98,11 @@ module Roost
         end
 
         private
+
+        def row(key, entries, names)
+          Row.new(key: key, text: commonest(entries.map { |entry| entry[1] }), count: entries.length,
+                  names: entries.filter_map { |entry| names[entry[2]] }.sort).freeze
+        end
 
         def commonest(spellings) = spellings.map { |word| word.gsub(ENDS, "") }.tally.max_by(&:last).first
       end

@@ -10,7 +10,7 @@ module Roost
       # is the same State the second time.
       class Commands
         NAMES = %w[begin next back jump open close expire add_time show hide spotlight eyes_up eyes_down
-                   put_aside count_again end].freeze
+                   put_aside count_again curate end].freeze
         SHOWN = %w[results key standings].freeze
         ADDED_SECONDS = (5..600)
 
@@ -58,7 +58,7 @@ module Roost
             next same if run&.open?
 
             limit = slide.prompt.time_limit
-            put_run(state.with(showing: {}.freeze), slide, run ? run.reopened(now, limit) : Run.open(now, limit))
+            put_run(state.with(showing: at_once(slide)), slide, run ? run.reopened(now, limit) : Run.open(now, limit))
           end
         end
 
@@ -123,6 +123,17 @@ module Roost
 
         def count_again(arguments) = with_asked(arguments) { |id| state.with(aside: (state.aside - [id]).freeze) }
 
+        # Removes, lets through, pins or sorts single things that were given on a slide: "what"
+        # as in Curation, "cards" their keys one a line, "column" where to.
+        def curate(arguments)
+          keys = arguments["cards"].to_s.split("\n").map(&:strip).reject(&:empty?)
+          column = Integer(arguments["column"], 10, exception: false)
+          curated = state.curation(arguments["slide"]).after(arguments["what"], keys, column)
+          return Reading.refused("That can't be done with it. Reload the page.") unless curated
+
+          with_asked(arguments) { |id| state.with(curated: state.curated.merge(id => curated).freeze) }
+        end
+
         def end(_arguments)
           state.ended? ? same : Reading.ok(leaving.with(phase: "ended", showing: {}.freeze, eyes_up: false))
         end
@@ -174,13 +185,16 @@ module Roost
         end
 
         def enter(from, slide)
-          entered = from.with(slide_id: slide.id, showing: {}.freeze, eyes_up: false)
+          entered = from.with(slide_id: slide.id, showing: at_once(slide), eyes_up: false)
           if slide.prompt && options.opens_itself && !entered.runs.key?(slide.id)
             put_run(entered, slide, Run.open(now, slide.prompt.time_limit))
           else
             Reading.ok(entered)
           end
         end
+
+        # A board is there for all from the start.
+        def at_once(slide) = (slide.prompt&.board? ? { "results" => true } : {}).freeze
 
         def put_run(from, slide, run) = Reading.ok(from.with(runs: from.runs.merge(slide.id => run).freeze))
 

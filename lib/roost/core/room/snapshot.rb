@@ -9,10 +9,12 @@ module Roost
       # answers:: Hash of slide id to Hash of seat id to Answer
       # shown::   Hash of slide id to Hash of seat id to the time (epoch seconds) when
       #           the open prompt was sent to that seat's device
+      # tallies:: Hash of slide id to what was tallied of it so far, here or the moment before
       class Snapshot
-        attr_reader :id, :title, :code, :lesson, :options, :state, :version, :seats, :answers, :shown
+        attr_reader :id, :title, :code, :lesson, :options, :state, :version, :seats, :answers, :shown, :tallies
 
-        def initialize(id:, title:, code:, lesson:, options:, state:, version:, seats:, answers:, shown:)
+        # @param before [Hash] the tallies of the moment before, so that a chart can stay where it was
+        def initialize(id:, title:, code:, lesson:, options:, state:, version:, seats:, answers:, shown:, before: {})
           @id = id
           @title = title
           @code = code
@@ -24,7 +26,8 @@ module Roost
           @answers = answers
           @shown = shown
           @given = {}
-          @tallies = {}
+          @tallies = before.dup
+          @fresh = {}
         end
 
         def slide = lesson.slide(state.slide_id)
@@ -53,9 +56,22 @@ module Roost
           end
         end
 
+        # What the class gave on a slide, in full.
         def tally(slide_id = state.slide_id)
-          @tallies[slide_id] ||= lesson.slide(slide_id).prompt.tally(given(slide_id).values.map(&:value))
+          @fresh[slide_id] ||= tallies[slide_id] = begin
+            values = given(slide_id).transform_values(&:value)
+            lesson.slide(slide_id).prompt.gathered(values, names: names, curation: state.curation(slide_id),
+                                                           before: tallies[slide_id])
+          end
         end
+
+        # The same without what is for the teacher only.
+        def class_tally = slide.prompt.for_class(tally)
+
+        def names = @names ||= seats.to_h { |seat| [seat.id, seat.name] }
+
+        # Whether seats see what others give as it comes.
+        def live_board? = !slide.nil? && slide.prompt&.board? && state.shows?("results")
 
         # @return [Outcome]
         def outcome(slide_id, seat_id)
@@ -76,7 +92,7 @@ module Roost
           @standings ||= begin
             played_now = played
             before = played_now.length > 1 ? points(played_now[0..-2]) : nil
-            Game::Standings.rows(seats.to_h { |seat| [seat.id, seat.name] }, points(played_now), before)
+            Game::Standings.rows(names, points(played_now), before)
           end
         end
 

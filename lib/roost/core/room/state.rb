@@ -14,16 +14,19 @@ module Roost
       #            "standings" (true) and "spotlight" ({"seat", "named"})
       # eyes_up::  all devices rest until the teacher goes on
       # aside::    ids of slides whose question was set aside: it counts for nobody
-      State = Struct.new(:phase, :slide_id, :runs, :showing, :eyes_up, :aside, keyword_init: true) do
+      # curated::  Hash of slide id to Curation, where the teacher has sorted what was given
+      State = Struct.new(:phase, :slide_id, :runs, :showing, :eyes_up, :aside, :curated, keyword_init: true) do
         def self.start
-          new(phase: "lobby", slide_id: nil, runs: {}.freeze, showing: {}.freeze, eyes_up: false, aside: [].freeze).freeze
+          new(phase: "lobby", slide_id: nil, runs: {}.freeze, showing: {}.freeze, eyes_up: false, aside: [].freeze,
+              curated: {}.freeze).freeze
         end
 
         def self.from_document(document)
           new(phase: document.fetch("phase"), slide_id: document["slide_id"],
               runs: document.fetch("runs").transform_values { |run| Run.from_document(run) }.freeze,
               showing: document.fetch("showing").freeze, eyes_up: document.fetch("eyes_up"),
-              aside: document.fetch("aside", []).freeze).freeze
+              aside: document.fetch("aside", []).freeze,
+              curated: document.fetch("curated", {}).transform_values { |each| Curation.from_document(each) }.freeze).freeze
         end
 
         def with(**changes) = self.class.new(**to_h, **changes).freeze
@@ -40,11 +43,15 @@ module Roost
 
         def aside?(slide_id) = aside.include?(slide_id)
 
+        # @return [Curation]
+        def curation(slide_id) = curated.fetch(slide_id, Curation::BLANK)
+
         def shows?(what) = showing.key?(what)
 
         def to_document
           { "phase" => phase, "slide_id" => slide_id, "runs" => runs.transform_values(&:to_document),
-            "showing" => showing, "eyes_up" => eyes_up, "aside" => aside }
+            "showing" => showing, "eyes_up" => eyes_up, "aside" => aside,
+            "curated" => curated.transform_values(&:to_document) }
         end
       end
     end

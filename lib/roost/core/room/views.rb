@@ -100,7 +100,7 @@ module Roost
 
           def put_up(snapshot)
             showing = snapshot.state.showing
-            { tally: (snapshot.tally if showing["results"]), key: showing.key?("key"),
+            { tally: (snapshot.class_tally if showing["results"]), key: showing.key?("key"),
               spot: showing["spotlight"] && spot(snapshot, showing["spotlight"]) }
           end
 
@@ -147,10 +147,9 @@ module Roost
           def entries(snapshot)
             run = snapshot.state.run
             spotlit = snapshot.state.showing.dig("spotlight", "seat")
-            names = snapshot.seats.to_h { |seat| [seat.id, seat.name] }
             prompt = snapshot.slide.prompt
             snapshot.given.sort_by { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
-              Entry.new(seat_id: seat_id, name: names[seat_id], value: answer.value,
+              Entry.new(seat_id: seat_id, name: snapshot.names[seat_id], value: answer.value,
                         remark: prompt.remark(answer.value, snapshot.tally),
                         writing: !answer.final && !answer.unfinished?(run), unfinished: answer.unfinished?(run),
                         late: answer.late, spotlit: spotlit == seat_id, received_at: answer.received_at).freeze

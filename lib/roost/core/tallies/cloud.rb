@@ -5,10 +5,11 @@ module Roost
     module Tallies
       # Lays words out as a cloud (rules.md, tallies): the area of a word goes with its count,
       # the largest first, each at the first free place of an outward spiral from the middle.
-      # The same words give the same cloud. Sizes in units of the box.
+      # The same words give the same cloud; words that were there before keep their places while
+      # they can. Sizes in units of the box.
       class Cloud
-        # x, y:: middle of the word; size:: of the type
-        Word = Struct.new(:text, :count, :x, :y, :size, keyword_init: true)
+        # key:: what it is known by; x, y:: middle of the word; size:: of the type
+        Word = Struct.new(:key, :text, :count, :x, :y, :size, keyword_init: true)
 
         MOST = 60
         # Of the type, for the commonest word and for the rest at least, when all fit.
@@ -17,6 +18,10 @@ module Roost
         LINE = 1.08
         GAP = 5
         SHRINK = 0.88
+        # Share of the box that words fill at most; more is not tried.
+        FULL_BOX = 0.7
+        # Side of a field, units.
+        FIELD = 60
         TURNS = 700
         # Radians from point to point of the spiral, and units outward for each radian.
         STEP = 0.28
@@ -26,10 +31,11 @@ module Roost
         WIDE = /[mwMW@%]/
         FULL = /[^\u0000-\u024F]/
 
-        # @param rows [Array<#text, #count>]
+        # @param rows [Array<#key, #text, #count>]
         # @param width [Numeric], height [Numeric] of the box
+        # @param before [Array<Word>] the cloud a moment ago
         # @return [Array<Word>] none overlapping another, all inside the box
-        def self.layout(rows, width:, height:) = new(width, height).layout(rows)
+        def self.layout(rows, width:, height:, before: []) = new(width, height, before).layout(rows)
 
         # @return [Float] width of a text at a size of 1
         def self.width(text)
@@ -44,49 +50,72 @@ module Roost
           end
         end
 
-        def initialize(width, height)
+        def initialize(width, height, before)
           @width = width.to_f
           @height = height.to_f
+          @before = before.to_h { |word| [word.key, word] }
         end
 
         def layout(rows)
           chosen = rows.sort_by { |row| [-row.count, row.text] }.first(MOST)
           return [] if chosen.empty?
 
-          scale = 1.0
+          # Those that have a place come first, so that none is taken from them.
+          chosen = chosen.partition { |row| @before.key?(row.key) }.flatten(1)
+          @most = chosen.map(&:count).max.to_f
+          scale = hopeful(chosen)
           until (placed = attempt(chosen, scale))
             scale *= SHRINK
           end
-          placed
+          placed.sort_by { |word| [-word.count, word.text] }
         end
 
         private
 
+        # The largest scale at which the words might fit at all.
+        def hopeful(rows)
+          scale = 1.0
+          scale *= SHRINK while area(rows, scale) > FULL_BOX * @width * @height
+          scale
+        end
+
+        def area(rows, scale)
+          rows.sum { |row| extent(row.text, size(row, scale)).then { |wide, high| 4 * wide * high } }
+        end
+
+        def size(row, scale) = ([LARGEST * Math.sqrt(row.count / @most), SMALLEST].max * scale).round(1)
+
+        # Half the width and height that a text takes, with the gap around it.
+        def extent(text, size) = [((Cloud.width(text) * size) + GAP) / 2, ((LINE * size) + GAP) / 2]
+
         # @return [Array<Word>, nil] nil when they don't fit at this scale
         def attempt(rows, scale)
-          most = rows.first.count.to_f
-          boxes = []
+          taken = Hash.new { |fields, field| fields[field] = [] }
           rows.map do |row|
-            size = ([LARGEST * Math.sqrt(row.count / most), SMALLEST].max * scale).round(1)
-            box = place(row.text, size, boxes) || (return nil)
-            boxes << box
-            Word.new(text: row.text, count: row.count, size: size, x: ((box[0] + box[2]) / 2).round(1),
-                     y: ((box[1] + box[3]) / 2).round(1)).freeze
+            size = size(row, scale)
+            wide, high = extent(row.text, size)
+            x, y = kept(row, wide, high, taken) || place(wide, high, taken) || (return nil)
+            box = [x, y, wide, high]
+            fields(*box) { |field| taken[field] << box }
+            Word.new(key: row.key, text: row.text, count: row.count, size: size, x: x, y: y).freeze
           end
+        end
+
+        # The place a word had, if it is still free.
+        def kept(row, wide, high, taken)
+          word = @before[row.key]
+          [word.x, word.y] if word && inside?(word.x, word.y, wide, high) && !blocker(word.x, word.y, wide, high, taken)
         end
 
         # The first free place along the spiral. What was in the way last is asked first: it
         # mostly is in the way still.
-        def place(text, size, taken)
-          wide = ((Cloud.width(text) * size) + GAP) / 2
-          high = ((LINE * size) + GAP) / 2
-          blocker = nil
+        def place(wide, high, taken)
+          last = nil
           spiral.each do |x, y|
-            box = [x - wide, y - high, x + wide, y + high]
-            next if !inside?(box) || (blocker && overlap?(box, blocker))
+            next if !inside?(x, y, wide, high) || (last && overlap?(x, y, wide, high, last))
 
-            blocker = taken.find { |other| overlap?(box, other) }
-            return box unless blocker
+            last = blocker(x, y, wide, high, taken)
+            return [x, y] unless last
           end
           nil
         end
@@ -95,14 +124,34 @@ module Roost
         def spiral
           @spiral ||= Array.new(TURNS) do |turn|
             angle = turn * STEP
-            [(@width / 2) + (angle * OUTWARD * Math.cos(angle)),
-             (@height / 2) + (angle * OUTWARD * @height / @width * Math.sin(angle))]
+            [((@width / 2) + (angle * OUTWARD * Math.cos(angle))).round(1),
+             ((@height / 2) + (angle * OUTWARD * @height / @width * Math.sin(angle))).round(1)]
           end
         end
 
-        def inside?(box) = box[0] >= 0 && box[1] >= 0 && box[2] <= @width && box[3] <= @height
+        def inside?(x, y, wide, high) = x >= wide && y >= high && x + wide <= @width && y + high <= @height
 
-        def overlap?(one, other) = one[0] < other[2] && other[0] < one[2] && one[1] < other[3] && other[1] < one[3]
+        # @param taken [Hash{Integer=>Array}] the boxes by the fields of the box they lie in, so
+        #   that only those nearby are asked
+        def blocker(x, y, wide, high, taken)
+          fields(x, y, wide, high) do |field|
+            found = taken[field].find { |other| overlap?(x, y, wide, high, other) }
+            return found if found
+          end
+          nil
+        end
+
+        def fields(x, y, wide, high)
+          last = ((x + wide) / FIELD).to_i
+          ((y - high) / FIELD).to_i.upto(((y + high) / FIELD).to_i) do |down|
+            ((x - wide) / FIELD).to_i.upto(last) { |across| yield (down * 100) + across }
+          end
+        end
+
+        # Boxes are their middle and half their width and height.
+        def overlap?(x, y, wide, high, other)
+          (x - other[0]).abs < wide + other[2] && (y - other[1]).abs < high + other[3]
+        end
       end
     end
   end

@@ -5,22 +5,20 @@ module Roost
     module Charts
       # Words as a cloud in SVG text. Safe to put into a page as it is.
       class WordCloud
-        WIDTH = 760
-        HEIGHT = 340
         # Part of the type's size between the middle of a word's box and its base line.
         BASE = 0.34
 
-        # @param rows [Array<#text, #count>]
-        def initialize(rows)
-          @rows = rows
+        # @param words [Array<Core::Tallies::Cloud::Word>]
+        def initialize(words)
+          @words = words
         end
 
         # @return [String]
         def svg
-          words = Core::Tallies::Cloud.layout(@rows, width: WIDTH, height: HEIGHT)
-          label = escape(words.map { |word| "#{word.text} #{word.count}" }.join(", "))
-          body = words.map { |word| text(word) }.join
-          %(<svg class="cloud" viewBox="0 0 #{WIDTH} #{HEIGHT}" role="img" aria-label="#{label}">#{body}</svg>)
+          label = escape(@words.map { |word| "#{word.text} #{word.count}" }.join(", "))
+          body = @words.map { |word| text(word) }.join
+          box = Core::Prompts::Words::CLOUD
+          %(<svg class="cloud" viewBox="0 0 #{box[:width]} #{box[:height]}" role="img" aria-label="#{label}">#{body}</svg>)
         end
 
         private
@@ -29,7 +27,8 @@ module Roost
 
         def text(word)
           y = (word.y + (word.size * BASE)).round(1)
-          %(<text x="#{word.x}" y="#{y}" font-size="#{word.size}"><title>#{word.count}</title>#{escape(word.text)}</text>)
+          %(<text data-word="#{escape(word.key)}" x="#{word.x}" y="#{y}" font-size="#{word.size}">) +
+            %(<title>#{word.count}</title>#{escape(word.text)}</text>)
         end
       end
     end
