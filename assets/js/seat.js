@@ -11,3 +11,4 @@ import "./elements/order-list.js";
 import "./elements/spot-picture.js";
 import "./elements/match-pairs.js";
 import "./elements/pairs-game.js";
+import "./elements/post-cards.js";

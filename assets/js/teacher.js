@@ -10,6 +10,7 @@ import "./elements/region-editor.js";
 import "./elements/spot-picture.js";
 import "./elements/match-pairs.js";
 import "./elements/pairs-game.js";
+import "./elements/post-cards.js";
 import "./desk.js";
 import "./forms.js";
 import "./builder.js";

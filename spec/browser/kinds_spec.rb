@@ -327,4 +327,79 @@ RSpec.describe "Ways to answer, in real windows" do
       expect(desk).to have_css(".bars-note", text: "1 of 1 found every pair · 4 tries in the middle of the class")
     end
   end
+
+  describe "posts" do
+    def posts(**settings)
+      Roost::Core::Prompts::Posts.new(id: "p1",
+                                      settings: { "columns" => %w[Stays Leaves] }.merge(settings.transform_keys(&:to_s)))
+    end
+
+    def add(student, text)
+      student.fill_in "New card", with: text
+      student.click_button "Add this card"
+    end
+
+    it "wait for the teacher, are shown, liked, pinned, sorted, and removed for all" do
+      session, student = running(posts)
+      other = join_window(:bo, session.code, as: "Bo")
+      screen = window(:screen).tap { |each| each.visit "/screen/#{session.screen_key}" }
+      add(student, "Do they sleep in the air?")
+      add(student, "Something rude")
+      desk = sign_in_window
+      desk.visit "/desk/#{session.id}"
+      expect(desk).to have_css(".board-head", text: "Waiting for you · 2")
+      expect(screen).to have_css(".none", text: "No cards yet.")
+      desk.find(".post", text: "air").click_button "Show"
+      expect(screen).to have_css(".post", text: "Do they sleep in the air?")
+      expect(other).to have_css(".seat-result .post", count: 1)
+      desk.find(".post", text: "rude").click_button "Remove"
+      expect(desk).to have_css("summary", text: "Removed · 1")
+      other.find(".card-like").click
+      expect(desk).to have_css(".card-likes", text: "1")
+      expect(other).to have_css(".card-like[aria-pressed=true]", text: "1")
+      desk.click_button "→ Leaves"
+      desk.click_button "Pin"
+      expect(screen).to have_css(".board-column", text: /Leaves.*Do they sleep/m)
+      expect(screen).to have_css(".post.is-pinned")
+      [student, other, desk].each { |each| expect_accessible(each) }
+      desk.find(".desk-panel .post", text: "air").click_button "Remove"
+      expect(other).to have_no_css(".post", text: "air")
+      expect(screen.html).not_to match(/rude|Ada/)
+      expect([student, other, desk].flat_map { |each| complaints(each) }).to be_empty
+    end
+
+    it "come at once to all where the teacher wants it so, with a picture, survive a reload, and go when taken back" do
+      session, student = running(posts(approve: false, named: true), driver: :chromium)
+      other = join_window(:bo, session.code, as: "Bo", driver: :chromium_phone)
+      student.attach_file("Picture or camera", File.join(Roost::Settings::ROOT, "docs/screenshots/lessons.png"),
+                          make_visible: true)
+      expect(student).to have_css(".post-state", text: "Picture ready.")
+      student.click_button "🐦"
+      add(student, "Look")
+      expect(other).to have_css(".seat-result .post", text: /🐦.*Look.*Ada/m)
+      expect(other).to have_css(".seat-result .card-picture[width='1280']")
+      student.fill_in "New card", with: "half a thou"
+      eventually { value["writing"] == "half a thou" }
+      student.refresh
+      expect(student.find_field("New card").value).to eq("half a thou")
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      expect(other).to have_css(".seat-result .post", count: 2)
+      student.click_button "Change my answer"
+      student.click_button "Take this card away", match: :first
+      expect(other).to have_css(".seat-result .post", count: 1, text: "half a thou")
+      expect([student, other].flat_map { |each| complaints(each) }).to be_empty
+    end
+
+    it "stay handed in when a card of somebody else is liked" do
+      session, student = running(posts(approve: false))
+      save(session, take_seat(session, "Bo").first, "s1", { "posts" => ['[{"id":"p1","text":"Hello","at":1}]'] })
+      add(student, "Mine")
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      student.find(".seat-result .post", text: "Hello").find(".card-like").click
+      eventually { value["likes"].length == 1 }
+      expect(database[:answers].order(:seq).reverse.get(:final)).to be(true)
+    end
+  end
 end

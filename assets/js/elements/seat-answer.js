@@ -23,7 +23,7 @@ class SeatAnswer extends HTMLElement {
       this.state = pending.final ? "final" : "draft";
       this.sending = true;
     }
-    this.form.addEventListener("input", (event) => { if (!event.target.matches("[data-ignore]")) this.draftSoon(); });
+    this.form.addEventListener("input", (event) => { if (!event.target.matches("[data-ignore]")) this.draftSoon(event.target.matches("[data-keeps-state]")); });
     this.form.addEventListener("submit", (event) => { event.preventDefault(); this.press(); });
     this.onSave = (event) => { if (event.detail.slide === this.slide) this.saved(event.detail); };
     outbox.addEventListener("save", this.onSave);
@@ -75,8 +75,10 @@ class SeatAnswer extends HTMLElement {
     this.form.dispatchEvent(new CustomEvent("restored"));
   }
 
-  draftSoon() {
+  // What is changed after handing in may leave the answer handed in.
+  draftSoon(keepsState = false) {
     clearTimeout(this.timer);
+    this.stays = keepsState && this.state === "final" && (this.stays ?? true);
     this.unsent = true;
     this.timer = setTimeout(() => this.draftNow(), PAUSE);
   }
@@ -85,8 +87,9 @@ class SeatAnswer extends HTMLElement {
     clearTimeout(this.timer);
     if (!this.unsent) return;
     this.unsent = false;
-    this.state = "draft";
-    outbox.put(this.slide, this.read(), false);
+    this.state = this.stays ? "final" : "draft";
+    outbox.put(this.slide, this.read(), Boolean(this.stays));
+    this.stays = undefined;
     this.draw();
   }
 
@@ -97,6 +100,7 @@ class SeatAnswer extends HTMLElement {
     } else {
       clearTimeout(this.timer);
       this.unsent = false;
+      this.stays = undefined;
       this.changing = false;
       this.state = "final";
       outbox.put(this.slide, this.read(), true);

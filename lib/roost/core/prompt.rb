@@ -80,6 +80,9 @@ module Roost
       # Whether what is given stands on a board for all as soon as it may.
       def board? = false
 
+      # Whether pictures may be sent from seats with an answer.
+      def uploads? = false
+
       # Whether the Desk lists the answers one by one.
       def listed? = true
 

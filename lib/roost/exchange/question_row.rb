@@ -13,7 +13,7 @@ module Roost
         **OPTIONS.first(6).to_h do |name|
           [name, "An option, or an item in order. For writing: an answer a practice class may give. " \
                  "For gaps: in A the text with its [[gaps]], then other words for the bank. " \
-                 "For match: pairs like Heron = fish, and = frogs for one that is too many."]
+                 "For match: pairs like Heron = fish, and = frogs for one that is too many. For posts: columns."]
         end,
         "Right" => "Letters of the right options, like A or A C; for a number 3.5 +- 0.1 or 3 to 4; " \
                    "for spots regions in parts of the picture, like circle 0.5 0.4 0.1 0.1 x2 or rectangle 0 0 0.2 0.3; " \
@@ -25,7 +25,7 @@ module Roost
         "Rules" => "Any of: several, part marks, shuffled, letters only; one line, at most 12 words; on the picture; " \
                    "practice only, may be changed, stands; teachers only; in km; " \
                    "along a line, all or nothing; word bank, no slips, accents don't matter; up to 3 words; " \
-                   "up to 3 spots, labelled; face down",
+                   "up to 3 spots, labelled; face down; up to 3 cards, shown at once, with names, no likes",
         "Text" => "More text on the slide", "Second column" => "Text of the second column",
         "Arrangement" => Core::Slide::ARRANGEMENTS.keys.join(", "), "Name" => "Name in lists, if not the question",
         "Notes" => "For you only", "Media" => "Filled in by the export: files that are kept here already"

@@ -12,20 +12,25 @@ module Roost
       MOST_BYTES = 10 * 1024 * 1024
       MOST_PIXELS = 60_000_000
       LARGEST_SIDE = 2000
+      PHOTOGRAPHS = %w[image/png image/jpeg image/webp image/gif].freeze
       SVG_ELEMENTS = %w[svg g defs title desc path rect circle ellipse line polyline polygon text tspan
                         linearGradient radialGradient stop clipPath mask pattern use symbol].freeze
       SVG_FORBIDDEN = /\Aon|\A(?:style|src)\z/i
 
       # @param io [IO] of the upload
       # @param name [String] the file's name, only for the refusal
+      # @param drawings [Boolean] whether SVG is taken
       # @return [Core::Reading] of a Core::Picture
-      def call(account_id, io, name)
+      def call(account_id, io, name, drawings: true)
         bytes = io.read(MOST_BYTES + 1) || ""
         return refuse(name, "is larger than 10 MB. Make it smaller and try again.") if bytes.bytesize > MOST_BYTES
 
-        case Marcel::MimeType.for(StringIO.new(bytes))
+        type = Marcel::MimeType.for(StringIO.new(bytes))
+        return refuse(name, "is not a photograph. Use PNG, JPEG, WebP or GIF.") unless drawings || PHOTOGRAPHS.include?(type)
+
+        case type
         when "image/svg+xml", "application/xml" then keep_svg(account_id, bytes, name)
-        when "image/png", "image/jpeg", "image/webp", "image/gif" then keep_raster(account_id, bytes, name)
+        when *PHOTOGRAPHS then keep_raster(account_id, bytes, name)
         else refuse(name, "is not a picture we can show. Use PNG, JPEG, WebP, GIF or SVG.")
         end
       rescue Errno::ENOSPC, Errno::EFBIG, Errno::EDQUOT
@@ -37,13 +42,13 @@ module Roost
       def refuse(name, why) = Core::Reading.refused("“#{File.basename(name.to_s)[0, 60]}” #{why}")
 
       def keep_raster(account_id, bytes, name)
-        header = Vips::Image.new_from_buffer(bytes, "")
-        if header.width * header.height > MOST_PIXELS
+        whole = Vips::Image.new_from_buffer(bytes, "", fail_on: :truncated)
+        if whole.width * whole.height > MOST_PIXELS
           return refuse(name,
                         "has too many pixels. Make it smaller and try again.")
         end
 
-        picture = Vips::Image.thumbnail_buffer(bytes, LARGEST_SIDE, height: LARGEST_SIDE, size: :down)
+        picture = whole.thumbnail_image(LARGEST_SIDE, height: LARGEST_SIDE, size: :down)
         extension = picture.has_alpha? ? "png" : "jpg"
         encoded = picture.write_to_buffer(".#{extension}[strip#{",Q=85" if extension == "jpg"}]")
         Core::Reading.ok(Store::Media.new.keep_picture(encoded, extension: extension, width: picture.width,

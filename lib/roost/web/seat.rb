@@ -17,6 +17,14 @@ module Roost
                           now: record.now, token: token, name: seat[:name])
       end
 
+      # A picture for a card, as bytes; answers with what the card has to hold.
+      post "/:token/pictures" do |token|
+        kept = Operations::KeepSeatPicture.new.call(seat(token), request.body)
+        content_type :json
+        status 422 unless kept.ok?
+        JSON.generate(kept.ok? ? kept.value.to_document.except("alt") : { message: kept.reason })
+      end
+
       helpers do
         def seat(token)
           Store::Seats.new.by_token(token) || halt(404,

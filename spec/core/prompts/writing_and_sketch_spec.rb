@@ -8,7 +8,7 @@ RSpec.describe Roost::Core::Prompts do
   def draw(strokes) = sketch.read({ "strokes" => [JSON.generate(strokes)] })
 
   it "offers the kinds in the order a teacher meets them" do
-    expect(described_class.kinds.map(&:kind)).to eq(%w[choice number writing words sketch spots gaps match order])
+    expect(described_class.kinds.map(&:kind)).to eq(%w[choice number writing words sketch spots gaps match order posts])
   end
 
   it "gives every kind the same methods" do

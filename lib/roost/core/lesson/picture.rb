@@ -6,6 +6,8 @@ module Roost
     # words. For a page of a PDF the words are the page's own text.
     Picture = Struct.new(:file, :width, :height, :alt, keyword_init: true) do
       self::ALT_LIMIT = 2000
+      # What the file of a photograph is called: by what is in it.
+      self::FILE = /\A\h{64}\.(?:png|jpg)\z/
 
       def self.from_document(document)
         document && new(file: document.fetch("file"), width: document.fetch("width"),

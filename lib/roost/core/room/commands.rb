@@ -127,7 +127,7 @@ module Roost
         # as in Curation, "cards" their keys one a line, "column" where to.
         def curate(arguments)
           keys = arguments["cards"].to_s.split("\n").map(&:strip).reject(&:empty?)
-          column = Integer(arguments["column"], 10, exception: false)
+          column = Integer(arguments["column"].to_s, 10, exception: false)
           curated = state.curation(arguments["slide"]).after(arguments["what"], keys, column)
           return Reading.refused("That can't be done with it. Reload the page.") unless curated
 

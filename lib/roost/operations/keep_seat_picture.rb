@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # Takes in a picture from a student's device, for a card: only while a question that takes
+    # pictures is open, photographs only, and not more of them than a lesson needs.
+    class KeepSeatPicture
+      MOST = 30
+      PERIOD = 600
+
+      # @param seat [Hash] :id and :session_id
+      # @param io [IO] of the picture's bytes
+      # @return [Core::Reading] of a Core::Picture
+      def call(seat, io)
+        record = Store::Sessions.new.find(seat[:session_id])
+        return Core::Reading.refused("Pictures can't be added now. Wait for your teacher.") unless asked_for?(record)
+
+        count = Store::Counters.new.increment("pictures:#{seat[:id]}", expires_in: PERIOD)
+        return Core::Reading.refused("That were many pictures. Wait a few minutes, then go on.") if count > MOST
+
+        KeepPicture.new.call(record.account_id, io, "Your picture", drawings: false)
+      end
+
+      private
+
+      def asked_for?(record)
+        prompt = Store::Sessions.new.lesson(record.id).slide(record.state.slide_id)&.prompt
+        record.state.open? && prompt ? prompt.uploads? : false
+      end
+    end
+  end
+end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Core::Prompts::Posts do
+  let(:blank) { Roost::Core::Room::Curation::BLANK }
+
+  def posts(**settings) = described_class.new(id: "p1", settings: settings.transform_keys(&:to_s))
+
+  def post(id, text, at: 0, **parts) = { "id" => id, "text" => text, "emoji" => "", "picture" => nil, "at" => at }.merge(parts)
+
+  def given(*list, likes: []) = { "posts" => list, "likes" => likes, "writing" => "" }
+
+  def read(list, prompt: posts, **raw) = prompt.read({ "posts" => [JSON.generate(list)], **raw.transform_keys(&:to_s) })
+
+  let(:values) do
+    { 1 => given(post("p1", "First", at: 10), post("p2", "Third", at: 30), likes: ["2-p1"]),
+      2 => given(post("p1", "Second", at: 20), likes: %w[1-p1 1-p2]) }
+  end
+
+  it "shows nothing before the teacher has let it through, in the order in which that was done" do
+    gather = ->(curation) { posts.gathered(values, names: { 1 => "Ada", 2 => "Bo" }, curation: curation) }
+    expect(gather.call(blank).waiting.map(&:text)).to eq(%w[First Second Third])
+    expect(posts.for_class(gather.call(blank)).cards).to be_empty
+    through = gather.call(blank.after("approve", %w[1-p2 2-p1]))
+    expect(posts.for_class(through).up.map { |card| [card.text, card.name] }).to eq([["Third", nil], ["Second", nil]])
+    expect(through.up.map(&:name)).to eq(%w[Ada Bo])
+    removed = gather.call(blank.after("approve", %w[1-p2 2-p1]).after("remove", ["1-p2"]))
+    expect(posts.for_class(removed).cards.map(&:text)).to eq(["Second"])
+    expect(removed.removed.map(&:text)).to eq(["Third"])
+  end
+
+  it "shows all at once where that is asked, in the order in which they came, pinned ones first, with likes" do
+    prompt = posts(approve: false, named: true)
+    tally = prompt.for_class(prompt.gathered(values, names: { 1 => "Ada", 2 => "Bo" }, curation: blank.after("pin", ["1-p2"])))
+    expect(tally.up.map do |card|
+      [card.text, card.name, card.likes]
+    end).to eq([["Third", "Ada", 1], ["First", "Ada", 1], ["Second", "Bo", 1]])
+  end
+
+  it "reads cards, and refuses what is none" do
+    picture = { "file" => "#{"a" * 64}.jpg", "width" => 800, "height" => 600 }
+    card = { "id" => "p1", "text" => " Hi ", "emoji" => "🐦", "picture" => picture, "at" => 5 }
+    kept = post("p1", "Hi", at: 5, "emoji" => "🐦", "picture" => picture.merge("alt" => ""))
+    expect(read([card]).value["posts"]).to eq([kept])
+    expect(read([card], likes: ['["7-p1","7-p1","x",3]'], writing: ["so far"]).value.values_at("likes",
+                                                                                               "writing")).to eq([["7-p1"],
+                                                                                                                  "so far"])
+    [[{ "id" => "x", "text" => "a" }], [{ "id" => "p1", "text" => "" }], [card, card], ["p1"], [nil],
+     [card.merge("picture" => picture.merge("file" => "../../etc/passwd"))],
+     [card.merge("picture" => picture.merge("width" => 0))],
+     [card.merge("picture" => picture.merge("file" => "#{"a" * 64}.svg"))]].each do |bad|
+      expect(read(bad).reason).to start_with("Those cards could not be read.")
+    end
+    expect(read([card], prompt: posts(pictures: false)).ok?).to be(false)
+    expect(read([{ "id" => "p1", "text" => "x" * 281 }]).reason).to start_with("A card is too long")
+    expect(read(%w[1 2 3 4].map do |n|
+      { "id" => "p#{n}", "text" => n }
+    end).reason).to eq("3 cards is the most here. Take one away.")
+  end
+
+  it "keeps what is typed and not posted, which is no card yet" do
+    typed = { "posts" => [], "likes" => [], "writing" => "half" }
+    expect(posts.blank_answer?(typed)).to be(false)
+    expect(posts.tally([typed]).answered).to eq(0)
+    expect(posts.plain(typed)).to eq("half")
+    expect([posts.blank_answer?(given), posts.blank_answer?(given(likes: ["7-p1"]))]).to eq([true, false])
+    expect(posts.plain(given(post("p1", "Hi", "emoji" => "🐦")))).to eq("🐦 Hi")
+  end
+
+  it "has up to four columns" do
+    expect(posts.edited({ "columns" => "Stays, Leaves,,Stays" }).value.columns).to eq(%w[Stays Leaves])
+    expect(posts.edited({ "columns" => "a,b,c,d,e" }).reason).to eq("4 columns is the most a board can have.")
+  end
+
+  it "is on the board from the moment it is asked, and reaches seats as it comes" do
+    lesson = Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: posts)])
+    state = Roost::Core::Room::Commands.call(lesson, room_options, Roost::Core::Room::State.start, "begin", {}, 0.0).value
+    expect(state.showing).to eq({ "results" => true })
+  end
+end

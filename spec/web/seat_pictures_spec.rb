@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+RSpec.describe "Pictures from seats" do
+  include Rack::Test::Methods
+
+  def app = @app ||= Roost::Web::Application.build(Roost::Web::Application.engine)
+
+  let(:account) { teacher }
+  let(:photograph) { File.binread(File.join(Roost::Settings::ROOT, "docs/screenshots/seat-answering.png")) }
+  let(:session) do
+    prompt = Roost::Core::Prompts::Posts.new(id: "p1", settings: {})
+    kept_session(account,
+                 Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: prompt), slide("s2", prompt: choice)]))
+  end
+  let(:token) { take_seat(session).last }
+
+  def send_picture(bytes) = post("/seat/#{token}/pictures", bytes, "CONTENT_TYPE" => "application/octet-stream")
+
+  def said = JSON.parse(last_response.body)
+
+  it "are kept while a question that takes them is open, and not otherwise" do
+    send_picture(photograph)
+    expect([last_response.status, said]).to eq([422, { "message" => "Pictures can't be added now. Wait for your teacher." }])
+    command(session, "begin")
+    send_picture(photograph)
+    expect(last_response.status).to eq(200)
+    expect(said).to include("width" => 390)
+    expect(get("/media/#{said["file"]}").status).to eq(200)
+    command(session, "jump", slide: "s2")
+    send_picture(photograph)
+    expect(last_response.status).to eq(422)
+  end
+
+  it "are photographs and nothing else, and not too many" do
+    command(session, "begin")
+    ["", "hello", "<svg xmlns='http://www.w3.org/2000/svg'/>", photograph[0, 500], "\x00" * 5000].each do |bytes|
+      send_picture(bytes)
+      expect([last_response.status, said.keys]).to eq([422, ["message"]])
+    end
+    expect(database[:media].count).to eq(0)
+    30.times { send_picture("x") }
+    expect(said["message"]).to eq("That were many pictures. Wait a few minutes, then go on.")
+  end
+
+  it "need a seat" do
+    expect(post("/seat/nobody/pictures", photograph, "CONTENT_TYPE" => "application/octet-stream").status).to eq(404)
+  end
+end
