@@ -12,3 +12,4 @@ import "./elements/spot-picture.js";
 import "./elements/match-pairs.js";
 import "./elements/pairs-game.js";
 import "./elements/post-cards.js";
+import "./elements/equation-entry.js";

@@ -11,6 +11,7 @@ import "./elements/spot-picture.js";
 import "./elements/match-pairs.js";
 import "./elements/pairs-game.js";
 import "./elements/post-cards.js";
+import "./elements/equation-entry.js";
 import "./desk.js";
 import "./forms.js";
 import "./builder.js";

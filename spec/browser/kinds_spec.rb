@@ -402,4 +402,41 @@ RSpec.describe "Ways to answer, in real windows" do
       expect(database[:answers].order(:seq).reverse.get(:final)).to be(true)
     end
   end
+
+  describe "writing" do
+    it "sets an equation as it is typed, and shows it to the class as one" do
+      session, student = running(writing(id: "p1", size: "equation"))
+      field = student.find_field("Write an equation")
+      field.set("d=")
+      student.click_button "½"
+      field.send_keys("t")
+      expect(field.value).to eq('d=\\frac{t}{}')
+      field.set('d=\\frac{t}{3}')
+      expect(student).to have_css(".equation-preview .katex .mfrac")
+      student.click_button "Hand in"
+      expect(student).to have_css(".answer-state", text: "✓ Handed in.")
+      expect(value).to eq({ "text" => 'd=\\frac{t}{3}' })
+      expect_accessible(student)
+      command(session, "show", what: "results")
+      expect(student).to have_css(".seat-result .katex .mfrac")
+      expect(complaints(student)).to be_empty
+    end
+
+    it "in several boxes reaches the teacher while it is written, and similar answers stand together" do
+      session, student = running(writing(id: "p1", size: "line", boxes: ["I saw", "I think"]), driver: :chromium)
+      desk = sign_in_window
+      desk.visit "/desk/#{session.id}"
+      student.find_field("I saw").send_keys(*"A heron in the reeds at dusk".chars.each_slice(4).map(&:join))
+      expect(desk).to have_css(".entry", text: /Ada.*writing.*I saw: A heron/m)
+      ["They follow the river", "they follow the river.", "By the stars"].each_with_index do |text, place|
+        save(session, take_seat(session, "Student #{place}").first, "s1", { "box0" => ["x"], "box1" => [text] })
+      end
+      expect(desk).to have_css(".desk-panel .is-group", text: "× 2")
+      command(session, "show", what: "results")
+      expect(student).to have_css(".seat-result .texts > li", count: 3)
+      expect_accessible(desk)
+      student.refresh
+      expect(student.find_field("I saw").value).to eq("A heron in the reeds at dusk")
+    end
+  end
 end

@@ -2,7 +2,9 @@
 // always says where the answer is. Knows nothing of the kinds: it sends what the form holds.
 import { Outbox, Rehearsal } from "../outbox.js";
 
+// Milliseconds without a change before a draft is sent, and the longest a change waits.
 const PAUSE = 400;
+const LONGEST = 1500;
 const AWAY = ["visibilitychange", "pagehide"]; // the first bubbles up from the document
 let outbox = null;
 
@@ -80,13 +82,15 @@ class SeatAnswer extends HTMLElement {
     clearTimeout(this.timer);
     this.stays = keepsState && this.state === "final" && (this.stays ?? true);
     this.unsent = true;
-    this.timer = setTimeout(() => this.draftNow(), PAUSE);
+    this.since ??= Date.now();
+    this.timer = setTimeout(() => this.draftNow(), Math.min(PAUSE, Math.max(0, this.since + LONGEST - Date.now())));
   }
 
   draftNow() {
     clearTimeout(this.timer);
     if (!this.unsent) return;
     this.unsent = false;
+    this.since = undefined;
     this.state = this.stays ? "final" : "draft";
     outbox.put(this.slide, this.read(), Boolean(this.stays));
     this.stays = undefined;

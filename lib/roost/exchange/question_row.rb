@@ -22,7 +22,8 @@ module Roost
         "Explanation" => "Shown with the right answer", "Hint" => "Students may look at it",
         "Subtopics" => "Commas between", "Standards" => "Codes of learning standards, commas between",
         "Bloom" => Core::Prompt::BLOOM.join(", "), "Depth" => "1 to 4 (depth of knowledge)",
-        "Rules" => "Any of: several, part marks, shuffled, letters only; one line, at most 12 words; on the picture; " \
+        "Rules" => "Any of: several, part marks, shuffled, how sure, letters only; one line, equation, " \
+                   "at most 12 words, boxes I saw / I think; on the picture; " \
                    "practice only, may be changed, stands; teachers only; in km; " \
                    "along a line, all or nothing; word bank, no slips, accents don't matter; up to 3 words; " \
                    "up to 3 spots, labelled; face down; up to 3 cards, shown at once, with names, no likes",

@@ -128,4 +128,33 @@ RSpec.describe Roost::Core::Prompts::Choice do
     expect(shuffled.ordered_options(3)).to eq(shuffled.ordered_options(3))
     expect(shuffled.ordered_options(nil).map(&:id)).to eq(%w[o1 o2 o3 o4])
   end
+
+  describe "how sure students are" do
+    let(:asked) { choice(keys: ["o1"], sure: true) }
+
+    def sure(option, place) = { "options" => [option], "sure" => place }
+
+    it "is read beside the answer, and anything else counts as not said" do
+      expect(asked.read({ "options" => ["o1"], "sure" => ["2"] }).value).to eq(sure("o1", 2))
+      ["", "3", "-1", "x"].each do |bad|
+        expect(asked.read({ "options" => ["o1"], "sure" => [bad] }).value).to eq(sure("o1", nil))
+      end
+      expect(choice.read({ "options" => ["o1"], "sure" => ["2"] }).value).to eq({ "options" => ["o1"] })
+      expect(asked.plain(sure("o2", 0))).to eq("B Swallow (a guess)")
+    end
+
+    it "is crossed with right and wrong" do
+      tally = asked.tally([sure("o1", 2), sure("o1", 2), sure("o2", 2), sure("o1", 0), sure("o3", nil)])
+      expect(tally.sure.map { |row| [row.words, row.count, row.right] })
+        .to eq([["A guess", 1, 1], ["Fairly sure", 0, 0], ["Certain", 3, 2]])
+      expect(choice(sure: true).tally([sure("o1", 1)]).sure.map(&:right)).to all(be_nil)
+      expect(choice.tally([]).sure).to be_nil
+    end
+  end
+
+  it "has a scale of agreement, which is an opinion" do
+    scale = choice.edited({ "do" => "agree" }).value
+    expect(scale.options.map(&:text)).to eq(["Strongly agree", "Agree", "Neither", "Disagree", "Strongly disagree"])
+    expect(scale.problems).to be_empty
+  end
 end

@@ -27,15 +27,36 @@ RSpec.describe Roost::Core::Room::Views do
 
   it "puts nothing on the class screen that the teacher has not put there" do
     screen = described_class.screen(snapshot(*closed))
-    expect([screen.tally, screen.spot, screen.standings, screen.names]).to all(be_nil)
+    expect([screen.tally, screen.standings, screen.names]).to all(be_nil)
+    expect(screen.spots).to be_empty
     expect(screen.key).to be(false)
   end
 
   it "spotlights an answer without its name unless the name is asked for" do
     plain = described_class.screen(snapshot(*closed, ["spotlight", { seat: 1, named: "0" }]))
     named = described_class.screen(snapshot(*closed, ["spotlight", { seat: 1, named: "1" }]))
-    expect([plain.spot.name, named.spot.name]).to eq([nil, "Ada"])
-    expect(described_class.screen(snapshot(*closed, ["spotlight", { seat: 77 }])).spot).to be_nil
+    expect([plain.spots.map(&:name), named.spots.map(&:name)]).to eq([[nil], ["Ada"]])
+    expect(described_class.screen(snapshot(*closed, ["spotlight", { seat: 77 }])).spots).to be_empty
+  end
+
+  it "puts up to four answers side by side, and takes single ones down" do
+    answers = { "s3" => (1..5).to_h { |id| [id, answer(id, "s3", picked("o1"))] } }
+    seats.push(*%w[Dev Esme].each_with_index.map { |name, i| Roost::Core::Room::Seat.new(id: i + 4, name: name, here: true) })
+    beside = ->(seat) { ["spotlight", { seat: seat, named: "1", beside: "1" }] }
+    names = ->(*steps) { described_class.screen(snapshot(*closed, *steps, answers: answers)).spots.map(&:name) }
+    expect(names.call(*(1..4).map(&beside))).to eq(%w[Ada Bo Cleo Dev])
+    expect(names.call(beside.call(1), beside.call(2), beside.call(1))).to eq(%w[Bo Ada])
+    expect(names.call(beside.call(1), beside.call(2), ["hide", { what: "spotlight", seat: 1 }])).to eq(["Bo"])
+    expect(names.call(beside.call(1), ["hide", { what: "spotlight", seat: 1 }])).to be_empty
+    expect(names.call(beside.call(1), beside.call(2), ["spotlight", { seat: 3, named: "0" }])).to eq([nil])
+    four = snapshot(*closed, *(1..4).map(&beside), answers: answers).state
+    fifth = Roost::Core::Room::Commands.call(lesson, room_options, four, "spotlight", { "seat" => "5", "beside" => "1" }, 100.0)
+    expect(fifth.reason).to eq("Four answers side by side is the most. Take one down first.")
+  end
+
+  it "reads a state from before several could be in the spotlight" do
+    old = snapshot(*closed).state.to_document.merge("showing" => { "spotlight" => { "seat" => 2, "named" => true } })
+    expect(Roost::Core::Room::State.from_document(old).spotlights).to eq([{ "seat" => 2, "named" => true }])
   end
 
   it "keeps names off the standings when the teacher wants it so" do

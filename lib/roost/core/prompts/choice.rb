@@ -5,14 +5,18 @@ module Roost
     module Prompts
       # Picks one or several options. An option is text, a picture or both; where the
       # options stand on the slide itself ("lettered"), it is only a letter. A value is
-      # {"options" => [ids]} in the order the options stand.
+      # {"options" => [ids]} in the order the options stand; where students are asked how sure
+      # they are, with "sure" => a place in Sureness::LEVELS, or nil.
       class Choice < Prompt
         Option = Struct.new(:id, :letter, :text, :picture, :key, keyword_init: true) do
           # What it is called where no picture can be shown.
           def name = text.empty? ? picture&.alt.to_s : text
         end
         Row = Struct.new(:option, :count, :share, keyword_init: true)
-        Tally = Struct.new(:rows, :answered, :right, keyword_init: true)
+        # sure:: [Sureness] one each of Sureness::LEVELS, nil where it was not asked
+        Tally = Struct.new(:rows, :answered, :right, :sure, keyword_init: true)
+
+        AGREE = ["Strongly agree", "Agree", "Neither", "Disagree", "Strongly disagree"].freeze
 
         MOST_OPTIONS = 12
         OPTION_LIMIT = 200
@@ -24,13 +28,14 @@ module Roost
         def self.keyable? = true
 
         def self.on_the_spot
-          { "Yes or no" => %w[Yes No], "A to D" => %w[A B C D], "How sure?" => ["Sure", "Nearly sure", "Not yet"] }
+          { "Yes or no" => %w[Yes No], "A to D" => %w[A B C D], "How sure?" => ["Sure", "Nearly sure", "Not yet"],
+            "Agree or not" => AGREE }
             .transform_values { |texts| { "options" => options(texts), "poll" => true } }
         end
 
         def self.blank
           { "options" => options([""] * 4), "made" => 4, "keys" => [], "several" => false, "partial" => false,
-            "shuffle" => false, "lettered" => false }
+            "shuffle" => false, "lettered" => false, "sure" => false }
         end
 
         # Where the slide is a picture and has no words, the options will stand on it.
@@ -43,8 +48,8 @@ module Roost
         def instruction = several? ? "Choose all that fit" : "Choose one"
 
         # @param form [Hash] "option_ids" and "option_texts" side by side, "option_alts"
-        #   by id, "keys", "several", "partial", "shuffle", "lettered", and "do" => "add",
-        #   "remove:ID", "unpicture:ID", "earlier:ID", "yes_no" or "true_false"
+        #   by id, "keys", "several", "partial", "shuffle", "lettered", "sure", and "do" => "add",
+        #   "remove:ID", "unpicture:ID", "earlier:ID", "yes_no", "true_false" or "agree"
         def edited(form)
           read_common(form).and_then do |common|
             read_options(form).map do |options|
@@ -55,15 +60,15 @@ module Roost
               with_settings(common.merge(changed).merge("keys" => keys, "several" => several,
                                                         "partial" => several && form["partial"] == "1",
                                                         "shuffle" => form["shuffle"] == "1",
-                                                        "lettered" => form["lettered"] == "1"))
+                                                        "lettered" => form["lettered"] == "1",
+                                                        "sure" => form.fetch("sure", sure? ? "1" : "0") == "1"))
             end
           end
         end
 
-        # The same question with a picture on one option.
-        # @return [Reading]
         def self.from_row(...) = SheetRow.read(...)
 
+        # The same question with a picture on one option.
         # @return [Reading]
         def picturing(option_id, picture)
           known = settings["options"].any? { |option| option["id"] == option_id }
@@ -107,6 +112,9 @@ module Roost
 
         def pictured? = true
 
+        # Whether students say how sure they are.
+        def sure? = settings["sure"]
+
         # Whether each seat gets the options in an order of its own, and then no letters.
         def shuffle? = settings["shuffle"] && !lettered?
 
@@ -129,11 +137,10 @@ module Roost
           return Reading.refused("That answer could not be read. Choose again.") unless raw.is_a?(Hash)
 
           picked = Array(raw["options"]).uniq
-          known = settings["options"].map { |option| option["id"] }
-          return Reading.refused("That option isn't on this slide. Choose again.") unless (picked - known).empty?
+          return Reading.refused("That option isn't on this slide. Choose again.") unless (picked - shape).empty?
           return Reading.refused("Choose just one option.") if picked.length > 1 && !several?
 
-          Reading.ok({ "options" => known & picked })
+          Reading.ok({ "options" => shape & picked }.merge(sure? ? { "sure" => Sureness.read(field(raw, "sure")) } : {}))
         end
 
         def blank_answer?(value) = value["options"].empty?
@@ -156,33 +163,43 @@ module Roost
         def tally(values)
           answered = values.reject { |value| blank_answer?(value) }
           counts = answered.flat_map { |value| value["options"] }.tally
-          Tally.new(answered: answered.length, right: (answered.count { |value| mark(value) == 1 } if keyed?),
-                    rows: options.map do |option|
-                      count = counts.fetch(option.id, 0)
-                      Row.new(option: option, count: count,
-                              share: answered.empty? ? 0r : Rational(count, answered.length)).freeze
-                    end).freeze
+          marks = answered.map { |value| mark(value) } if keyed?
+          rows = options.map { |option| row(option, counts.fetch(option.id, 0), answered.length) }
+          Tally.new(answered: answered.length, right: marks&.count(1), rows: rows,
+                    sure: (Sureness.of(answered, marks) if sure?)).freeze
         end
 
         def plain(value)
-          options.select { |option| value["options"].include?(option.id) }
-                 .map { |option| "#{option.letter} #{option.name}".strip }.join("; ")
+          picked = options.select { |option| value["options"].include?(option.id) }
+          words = picked.map { |option| "#{option.letter} #{option.name}".strip }.join("; ")
+          value["sure"] ? "#{words} (#{Sureness::LEVELS[value["sure"]].downcase})" : words
         end
 
         # A right answer with the chance of the Rasch model, never below guessing;
         # otherwise the first wrong options pull more than the last, and where several
         # may be chosen a part of the key comes with them.
         def imagine(student, random)
-          ids = settings["options"].map { |option| option["id"] }
-          if keyed? && student.knows?(settings["difficulty"] || 0.0, chance: 1.0 / ids.length, random: random)
-            return { "options" => several? ? ids & settings["keys"] : settings["keys"].first(1) }
+          knows = keyed? && student.knows?(settings["difficulty"] || 0.0, chance: 1.0 / options.length, random: random)
+          picked = { "options" => imagined(knows, random) }
+          if sure?
+            picked.merge("sure" => Sureness.imagine(knows, random))
+          else
+            picked
           end
-
-          half_known = several? ? settings["keys"].select { random.rand < 0.6 } : []
-          { "options" => ids & (half_known | [stray(random)]) }
         end
 
         private
+
+        def imagined(knows, random)
+          return several? ? shape & settings["keys"] : settings["keys"].first(1) if knows
+
+          half_known = several? ? settings["keys"].select { random.rand < 0.6 } : []
+          shape & (half_known | [stray(random)])
+        end
+
+        def row(option, count, answered)
+          Row.new(option: option, count: count, share: answered.zero? ? 0r : Rational(count, answered)).freeze
+        end
 
         def read_options(form)
           return Reading.ok(settings["options"]) unless form["option_ids"]
@@ -207,13 +224,17 @@ module Roost
           end
         end
 
-        PRESETS = { "yes_no" => %w[Yes No], "true_false" => %w[True False] }.freeze
+        # What is asked often, by the name of its button. How far one agrees is an opinion and has
+        # no right answer.
+        PRESETS = { "yes_no" => [%w[Yes No], {}], "true_false" => [%w[True False], {}],
+                    "agree" => [AGREE, { "poll" => true }] }.freeze
         private_constant :PRESETS
 
         def arranged(options, action)
           made = settings["made"]
           verb, id = action.split(":", 2)
-          return { "options" => self.class.options(PRESETS[verb]), "made" => 2 } if PRESETS.key?(verb)
+          texts, more = PRESETS[verb]
+          return { "options" => self.class.options(texts), "made" => texts.length, **more } if texts
 
           place = options.index { |option| option["id"] == id }
           if verb == "add" && options.length < MOST_OPTIONS
@@ -236,8 +257,7 @@ module Roost
         end
 
         def stray(random)
-          ids = settings["options"].map { |option| option["id"] } - settings["keys"]
-          ids = settings["options"].map { |option| option["id"] } if ids.empty?
+          ids = (shape - settings["keys"]).then { |wrong| wrong.empty? ? shape : wrong }
           weights = ids.each_index.map { |place| 1.0 / (place + 1) }
           point = random.rand * weights.sum
           ids.each_with_index { |id, place| return id if (point -= weights[place]) <= 0 }

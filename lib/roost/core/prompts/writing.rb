@@ -3,39 +3,46 @@
 module Roost
   module Core
     module Prompts
-      # Writes a line or a paragraph. Never marked automatically. A value is
-      # {"text" => "…"}.
+      # Writes a line, a paragraph, an equation (LaTeX), or several boxes with a label each. Never
+      # marked automatically. A value is {"text" => "…"}, with boxes also {"boxes" => ["…"]}, of
+      # which the text is all in one.
       class Writing < Prompt
-        Tally = Struct.new(:texts, :answered, keyword_init: true)
+        # grouping:: Tallies::Grouping of the texts; terms:: what several of them have in common
+        Tally = Struct.new(:texts, :answered, :grouping, :terms, keyword_init: true)
+
+        SIZES = { "line" => "One line", "paragraph" => "A paragraph", "equation" => "An equation" }.freeze
+        MOST_BOXES = 5
+        LABEL_LIMIT = 60
 
         WORD_LIMITS = (1..1000)
         ANSWER_LIMIT = 8_000
 
         def self.label = "Writing"
         def self.place = 3
-        def self.purpose = "Write a line or a paragraph"
+        def self.purpose = "Write a line, a paragraph or an equation"
+        def self.charted? = true
 
         def self.on_the_spot = { "A line" => { "size" => "line" }, "A paragraph" => {} }
 
         def self.blank
-          { "size" => "paragraph", "word_limit" => nil, "samples" => [] }
+          { "size" => "paragraph", "word_limit" => nil, "boxes" => [], "samples" => [] }
         end
 
         def instruction
-          text = line? ? "Write a line" : "Write your answer"
-          if word_limit
-            "#{text}, at most #{word_limit} #{word_limit == 1 ? "word" : "words"}"
-          else
-            text
-          end
+          return "Write an equation" if equation?
+          return "Fill the boxes#{limit_words}" if boxes.any?
+
+          "#{line? ? "Write a line" : "Write your answer"}#{limit_words}"
         end
 
-        # @param form [Hash] "size" => "line" or "paragraph", "word_limit"
+        # @param form [Hash] "size" => a key of SIZES, "word_limit", "boxes" => labels with commas between
         def edited(form)
           read_common(form).and_then do |common|
-            read_number(form["word_limit"], WORD_LIMITS, "The word limit", "words").map do |limit|
-              with_settings(common.merge("word_limit" => limit,
-                                         "size" => form["size"] == "line" ? "line" : "paragraph"))
+            read_number(form["word_limit"], WORD_LIMITS, "The word limit", "words").and_then do |limit|
+              read_labels(form).map do |labels|
+                size = SIZES.key?(form["size"]) ? form["size"] : settings["size"]
+                with_settings(common.merge("word_limit" => limit, "size" => size, "boxes" => labels))
+              end
             end
           end
         end
@@ -43,35 +50,43 @@ module Roost
         # In a sheet the option columns hold answers a practice class may give.
         def row_options = settings["samples"]
 
-        def rules = [("one line" if line?), ("at most #{word_limit} words" if word_limit)].compact
+        def rules
+          [("one line" if line?), ("equation" if equation?), ("at most #{word_limit} words" if word_limit),
+           ("boxes #{boxes.join(" / ")}" if boxes.any?)].compact
+        end
 
         def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
           limit = rules.filter_map { |rule| rule[/\Aat most (\d+) words?\z/, 1] }.first
           samples = options.reject(&:empty?).map { |text| text[0, 500] }
+          size = { "one line" => "line", "equation" => "equation" }.find { |rule, _| rules.include?(rule) }&.last || "paragraph"
+          labels = rules.filter_map { |rule| rule[/\Aboxes (.+)\z/, 1] }.first.to_s.split(" / ")
           new(id: id, settings: { "samples" => samples })
-            .edited(common.merge("size" => rules.include?("one line") ? "line" : "paragraph", "word_limit" => limit))
+            .edited(common.merge("size" => size, "word_limit" => limit, "boxes" => labels.map(&:capitalize).join(",")))
         end
 
         def line? = settings["size"] == "line"
 
         def word_limit = settings["word_limit"]
 
+        def equation? = settings["size"] == "equation"
+
+        # @return [Array<String>] labels of the boxes; empty when there is just one
+        def boxes = equation? ? [] : settings["boxes"]
+
         def read(raw)
-          Text.read(field(raw, "text"), limit: ANSWER_LIMIT, what: "That answer", lines: !line?).and_then do |text|
-            words = text.split.length
-            if word_limit && words > word_limit
-              Reading.refused("That is #{words} words; #{word_limit} is the most. Shorten it, then hand it in.")
-            else
-              Reading.ok({ "text" => text })
-            end
-          end
+          return read_boxes(raw) if boxes.any?
+
+          read_text(field(raw, "text"), "That").map { |text| { "text" => text } }
         end
 
         def blank_answer?(value) = value["text"].empty?
 
-        def tally(values)
-          texts = values.map { |value| value["text"] }.reject(&:empty?)
-          Tally.new(texts: texts, answered: texts.length).freeze
+        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
+
+        def gathered(values, names: {}, curation: nil, before: nil) # rubocop:disable Lint/UnusedMethodArgument
+          texts = values.each_value.map { |value| value["text"] }.reject(&:empty?)
+          Tally.new(texts: texts, answered: texts.length, grouping: Tallies::Grouping.new(texts, before: before&.grouping),
+                    terms: Tallies::KeyTerms.of(texts)).freeze
         end
 
         def plain(value) = value["text"]
@@ -80,14 +95,56 @@ module Roost
         def imagine(_student, random)
           samples = settings["samples"]
           samples = GENERIC if samples.empty?
-          text = samples[random.rand(samples.length)]
-          { "text" => word_limit ? text.split.first(word_limit).join(" ") : text }
+          texts = Array.new([boxes.length, 1].max) { samples[random.rand(samples.length)] }
+          texts = texts.map { |text| text.split.first(word_limit).join(" ") } if word_limit
+          boxes.any? ? { "text" => all_in_one(texts), "boxes" => texts } : { "text" => texts.first }
         end
 
         GENERIC = ["I think it is because of the weather.", "Not sure yet, but the second picture helps.",
                    "It changes with the season.", "Because the food is somewhere else then.",
                    "We saw this last week at the window."].freeze
         private_constant :GENERIC
+
+        private
+
+        def limit_words
+          return "" unless word_limit
+
+          ", at most #{word_limit} #{word_limit == 1 ? "word" : "words"}#{" each" if boxes.any?}"
+        end
+
+        def read_labels(form)
+          return Reading.ok(settings["boxes"]) unless form.key?("boxes")
+
+          Text.read(form["boxes"], limit: LABEL_LIMIT * MOST_BOXES, what: "The labels", lines: false).and_then do |text|
+            labels = text.split(",").map(&:strip).reject(&:empty?).uniq
+            next Reading.refused("#{MOST_BOXES} boxes is the most.") if labels.length > MOST_BOXES
+
+            Reading.ok(labels.map { |label| label[0, LABEL_LIMIT] })
+          end
+        end
+
+        def read_text(raw, what)
+          Text.read(raw, limit: ANSWER_LIMIT, what: "#{what} answer", lines: settings["size"] == "paragraph").and_then do |text|
+            words = text.split.length
+            next Reading.ok(text) unless word_limit && words > word_limit
+
+            Reading.refused("#{what} is #{words} words; #{word_limit} is the most. Shorten it, then hand it in.")
+          end
+        end
+
+        def read_boxes(raw)
+          readings = boxes.each_with_index.map { |label, place| read_text(field(raw, "box#{place}"), "“#{label}”") }
+          refused = readings.find { |reading| !reading.ok? }
+          return refused if refused
+
+          texts = readings.map(&:value)
+          Reading.ok({ "text" => all_in_one(texts), "boxes" => texts })
+        end
+
+        def all_in_one(texts)
+          boxes.zip(texts).reject { |_, text| text.empty? }.map { |label, text| "#{label}: #{text}" }.join("\n")
+        end
       end
     end
   end

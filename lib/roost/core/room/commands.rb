@@ -13,6 +13,7 @@ module Roost
                    put_aside count_again curate end].freeze
         SHOWN = %w[results key standings].freeze
         ADDED_SECONDS = (5..600)
+        MOST_SPOTLIGHTS = 4
 
         # @param name [String] one of NAMES
         # @param arguments [Hash{String=>Object}] as sent
@@ -98,19 +99,30 @@ module Roost
           end
         end
 
+        # A "seat" takes only that one out of the spotlight.
         def hide(arguments)
           what = arguments["what"]
+          seat = Integer(arguments["seat"].to_s, 10, exception: false)
+          left = state.spotlights.reject { |light| light["seat"] == seat }
+          return while_live { keep_showing(state.showing.merge("spotlight" => left)) } if what == "spotlight" && seat && left.any?
+
           gone = what == "results" ? %w[results key] : [what]
           while_live { keep_showing(state.showing.except(*gone)) }
         end
 
+        # One seat's answer instead of what is in the spotlight, or with "beside" next to it.
         def spotlight(arguments)
-          seat = Integer(arguments["seat"], exception: false)
+          seat = Integer(arguments["seat"].to_s, 10, exception: false)
           return Reading.refused("That answer isn't here any more. Choose another.") unless seat
 
           with_prompt do
-            keep_showing(state.showing.except("standings")
-              .merge("spotlight" => { "seat" => seat, "named" => arguments["named"] == "1" }))
+            others = arguments["beside"] == "1" ? state.spotlights.reject { |light| light["seat"] == seat } : []
+            if others.length == MOST_SPOTLIGHTS
+              next Reading.refused("Four answers side by side is the most. Take one down first.")
+            end
+
+            lights = others + [{ "seat" => seat, "named" => arguments["named"] == "1" }]
+            keep_showing(state.showing.except("standings").merge("spotlight" => lights))
           end
         end
 

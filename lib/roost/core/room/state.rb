@@ -11,7 +11,7 @@ module Roost
       # slide_id:: the slide everybody is on
       # runs::     Hash of slide id to Run, for every prompt that was ever opened
       # showing::  what the teacher has put on the class screen: "results", "key",
-      #            "standings" (true) and "spotlight" ({"seat", "named"})
+      #            "standings" (true) and "spotlight" ([{"seat", "named"}], side by side)
       # eyes_up::  all devices rest until the teacher goes on
       # aside::    ids of slides whose question was set aside: it counts for nobody
       # curated::  Hash of slide id to Curation, where the teacher has sorted what was given
@@ -24,10 +24,20 @@ module Roost
         def self.from_document(document)
           new(phase: document.fetch("phase"), slide_id: document["slide_id"],
               runs: document.fetch("runs").transform_values { |run| Run.from_document(run) }.freeze,
-              showing: document.fetch("showing").freeze, eyes_up: document.fetch("eyes_up"),
+              showing: showing(document.fetch("showing")), eyes_up: document.fetch("eyes_up"),
               aside: document.fetch("aside", []).freeze,
               curated: document.fetch("curated", {}).transform_values { |each| Curation.from_document(each) }.freeze).freeze
         end
+
+        # Sessions begun before several could be shown have one spotlight.
+        def self.showing(document)
+          light = document["spotlight"]
+          light.is_a?(Hash) ? document.merge("spotlight" => [light]).freeze : document.freeze
+        end
+        private_class_method :showing
+
+        # @return [Array<Hash>] of "seat" and "named"
+        def spotlights = showing.fetch("spotlight", [])
 
         def with(**changes) = self.class.new(**to_h, **changes).freeze
 

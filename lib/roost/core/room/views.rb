@@ -10,9 +10,9 @@ module Roost
         Spot = Struct.new(:seat_id, :name, :value, keyword_init: true)
         Own = Struct.new(:value, :final, :late, :status, :points, keyword_init: true)
         Seat = Struct.new(:phase, :title, :theme, :goal, :slide, :place, :total, :open, :opened, :deadline, :may_change, :eyes_up,
-                          :tally, :key, :spot, :standing, :own, :order, :sound, keyword_init: true)
+                          :tally, :key, :spots, :standing, :own, :order, :sound, keyword_init: true)
         Screen = Struct.new(:phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up,
-                            :birds, :names, :answered, :tally, :key, :spot, :standings, :sound, keyword_init: true)
+                            :birds, :names, :answered, :tally, :key, :spots, :standings, :sound, keyword_init: true)
         Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, keyword_init: true)
         Bird = Struct.new(:seat_id, :name, :state, :practice, keyword_init: true)
         Entry = Struct.new(:seat_id, :name, :value, :remark, :writing,
@@ -101,7 +101,7 @@ module Roost
           def put_up(snapshot)
             showing = snapshot.state.showing
             { tally: (snapshot.class_tally if showing["results"]), key: showing.key?("key"),
-              spot: showing["spotlight"] && spot(snapshot, showing["spotlight"]) }
+              spots: snapshot.state.spotlights.filter_map { |light| spot(snapshot, light) } }
           end
 
           def spot(snapshot, chosen)
@@ -146,13 +146,13 @@ module Roost
           # In order of arrival, so that nothing moves when another one comes.
           def entries(snapshot)
             run = snapshot.state.run
-            spotlit = snapshot.state.showing.dig("spotlight", "seat")
+            spotlit = snapshot.state.spotlights.map { |light| light["seat"] }
             prompt = snapshot.slide.prompt
             snapshot.given.sort_by { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
               Entry.new(seat_id: seat_id, name: snapshot.names[seat_id], value: answer.value,
                         remark: prompt.remark(answer.value, snapshot.tally),
                         writing: !answer.final && !answer.unfinished?(run), unfinished: answer.unfinished?(run),
-                        late: answer.late, spotlit: spotlit == seat_id, received_at: answer.received_at).freeze
+                        late: answer.late, spotlit: spotlit.include?(seat_id), received_at: answer.received_at).freeze
             end
           end
 

@@ -7,7 +7,7 @@ module Roost
         # A choice as a row of a sheet of questions (exchange/question_row.rb), both ways.
         module SheetRow
           # Rules in words, and the settings they stand for.
-          RULES = { "several" => "several", "part marks" => "partial", "shuffled" => "shuffle" }.freeze
+          RULES = { "several" => "several", "part marks" => "partial", "shuffled" => "shuffle", "how sure" => "sure" }.freeze
           LETTERS_ONLY = /\Aletters only(?: a to (?<last>[b-l]))?\z/
           DIFFICULTY = /\Adifficulty (?<value>-?\d+(?:\.\d+)?)\z/
 
