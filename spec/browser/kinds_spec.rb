@@ -174,7 +174,8 @@ RSpec.describe "Ways to answer, in real windows" do
   describe "spots" do
     let(:picture) do
       upload = File.join(Roost::Settings::ROOT, "demo/pictures/map.svg")
-      Roost::Operations::KeepPicture.new.call(account, File.open(upload), "map.svg").value.described("Map of the marsh")
+      Roost::Operations::KeepPicture.new.call(account, StringIO.new(File.read(upload)),
+                                              "map.svg").value.described("Map of the marsh")
     end
 
     def spots(**settings)

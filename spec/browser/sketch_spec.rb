@@ -75,4 +75,49 @@ RSpec.describe "Sketching at a seat" do
     seat.click_button "Undo"
     eventually { tools == %w[pen] }
   end
+
+  it "draws arrows, boxes and stickers, and rubs them out by their outline" do
+    seat.click_button "Arrow"
+    draw([-90, -60], [60, 20])
+    seat.click_button "Box"
+    draw([-60, -20], [70, 60])
+    seat.click_button "Sticker: star"
+    draw([60, 60])
+    eventually { tools == %w[arrow rectangle sticker] }
+    expect(strokes.last).to include("sticker" => "star")
+    expect(seat).to have_css(".sheet-strokes rect")
+    seat.click_button "Eraser"
+    draw([-25, 10], [4, 0]) # inside the box: nothing is there
+    draw([-60, 0], [2, 0]) # its left edge
+    eventually { tools == %w[arrow sticker] }
+  end
+
+  it "is watched while a stroke is still being drawn, and laid over the others for the class" do
+    desk = sign_in_window
+    desk.visit "/desk/#{session.id}"
+    action = seat.driver.browser.action(duration: 100).move_to(seat.find(".sheet").native, -90, 0).click_and_hold
+    12.times { |step| action = action.move_by(12, step.even? ? 6 : -6) }
+    action.perform # and not released
+    eventually { strokes.length == 1 && strokes.first["points"].length > 8 }
+    expect(desk).to have_css(".entry .review-sketch img", wait: 3)
+    seat.driver.browser.action.release.perform
+    other = take_seat(session, "Bo").first
+    save(session, other, "s5", { "strokes" => [JSON.generate([{ tool: "ellipse", colour: "moss", points: [0, 0, 600, 450] }])] })
+    screen = window(:screen).tap { |each| each.visit "/screen/#{session.screen_key}" }
+    desk.click_button "Put results on the class screen"
+    expect(screen).to have_css(".drawings .sheet", count: 2)
+    desk.click_button "All on one sheet"
+    expect(screen).to have_css(".drawings-over g[opacity='0.3']", count: 2)
+    desk.click_button "Stronger"
+    expect(screen).to have_css(".drawings-over g[opacity='0.4']", count: 2)
+    desk.click_button "Side by side"
+    expect(screen).to have_css(".drawings .sheet", count: 2)
+    desk.find(".entry", text: "Ada").click_button "with name"
+    expect(screen).to have_css(".spotlight", text: "Ada")
+    desk.click_button "Next answer"
+    expect(screen).to have_css(".spotlight", text: "Bo")
+    desk.find(".entry", text: "Ada").click_button "beside"
+    expect(screen).to have_css(".spotlight", count: 2)
+    expect_accessible(desk)
+  end
 end

@@ -51,7 +51,7 @@ RSpec.describe "Every kind of question" do
         prompts.product([0, 1, 30, 300]).each do |prompt, count|
           tally = prompt.tally(answers(prompt, count))
           [[true, false], [true, true], [false, true]].each do |key, brief|
-            html = part("result", prompt, tally: tally, key: key, brief: brief)
+            html = part("result", prompt, tally: tally, key: key, brief: brief, way: kind.ways.keys.last, opacity: 30)
             expect(Nokogiri::HTML5.fragment(html).errors).to be_empty
             expect(html).not_to match(/NaN|Infinity/)
           end

@@ -1,10 +1,6 @@
 # frozen_string_literal: true
 
 RSpec.describe "Pictures from seats" do
-  include Rack::Test::Methods
-
-  def app = @app ||= Roost::Web::Application.build(Roost::Web::Application.engine)
-
   let(:account) { teacher }
   let(:photograph) { File.binread(File.join(Roost::Settings::ROOT, "docs/screenshots/seat-answering.png")) }
   let(:session) do

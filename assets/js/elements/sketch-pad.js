@@ -1,10 +1,15 @@
-// A sheet to draw on: pen, straight line, highlighter, eraser and text in five colours,
-// undo and clear. Pointer events, so a finger, a pen and a mouse work alike. Strokes stay
-// vectors in whole units of the sheet; the hidden field holds them as JSON.
-const SVG = "http://www.w3.org/2000/svg";
+// A sheet to draw on: pen, highlighter, line, arrow, shapes, text, stickers and eraser in five
+// colours, undo and clear. Pointer events, so a finger, a pen and a mouse work alike; a pen's
+// pressure makes its line wider. Strokes stay vectors in whole units of the sheet; the hidden
+// field holds them as JSON, also of a stroke that is still being drawn.
+import { make } from "../svg-tools.js";
+
 const WIDTH = 1200;
 const HEIGHT = 900;
-const WIDTHS = { pen: 6, line: 6, highlighter: 30 };
+const WIDTHS = { pen: 6, line: 6, arrow: 6, rectangle: 6, ellipse: 6, highlighter: 30 };
+const TWO_POINTS = ["line", "arrow", "rectangle", "ellipse"];
+const HEAD = 34; // units of an arrow's head
+const LIVE = 500; // milliseconds between drafts of a stroke that is being drawn
 const STEP = 5; // units the pointer has to travel for a new point
 const REACH = 26; // units around the eraser
 const MOST_POINTS = 1500; // of one stroke
@@ -41,12 +46,13 @@ class SketchPad extends HTMLElement {
 
   press(button) {
     if (!button || this.disabled) return;
-    const { tool, colour } = button.dataset;
+    const { tool, colour, sticker } = button.dataset;
     if (tool) this.tool = tool;
+    this.sticker = sticker ?? this.sticker;
     if (colour) this.colour = colour;
     if (button.dataset.do === "undo") this.undo();
     if (button.dataset.do === "clear" && this.strokes.length) this.change([]);
-    for (const other of this.querySelectorAll("[data-tool]")) other.setAttribute("aria-pressed", other.dataset.tool === this.tool);
+    for (const other of this.querySelectorAll("[data-tool]")) other.setAttribute("aria-pressed", other.dataset.tool === this.tool && (this.tool !== "sticker" || other.dataset.sticker === this.sticker));
     for (const other of this.querySelectorAll("[data-colour]")) other.setAttribute("aria-pressed", other.dataset.colour === this.colour);
     this.words.hidden = this.tool !== "text";
     if (tool === "text") this.words.querySelector("input").focus();
@@ -62,6 +68,7 @@ class SketchPad extends HTMLElement {
     event.preventDefault();
     const point = this.at(event);
     if (this.tool === "text") { this.write(point); return; }
+    if (this.tool === "sticker") { this.change([...this.strokes, { tool: "sticker", sticker: this.sticker, colour: this.colour, points: [point.x, point.y] }]); return; }
     this.pointer = event.pointerId;
     this.sheet.setPointerCapture(event.pointerId);
     if (this.tool === "eraser") {
@@ -69,8 +76,10 @@ class SketchPad extends HTMLElement {
       this.erase(point);
     } else {
       this.stroke = { tool: this.tool, colour: this.colour, points: [point.x, point.y] };
-      this.line = this.shape(this.stroke);
-      this.layer.append(this.line);
+      if (TWO_POINTS.includes(this.tool)) this.stroke.points.push(point.x, point.y);
+      if (this.tool === "pen" && event.pointerType === "pen") this.stroke.pressure = [press(event)];
+      this.redraw();
+      this.told = Date.now();
     }
   }
 
@@ -79,15 +88,34 @@ class SketchPad extends HTMLElement {
     for (const each of event.getCoalescedEvents?.() ?? [event]) {
       const point = this.at(each);
       if (this.tool === "eraser") this.erase(point);
-      else this.extend(point);
+      else this.extend(point, each);
+    }
+    if (!this.stroke) return;
+    this.redraw();
+    if (Date.now() - this.told >= LIVE) this.tellLive();
+  }
+
+  extend({ x, y }, event) {
+    const { points, tool, pressure } = this.stroke;
+    if (TWO_POINTS.includes(tool)) points.splice(2, 2, x, y);
+    else if (points.length < MOST_POINTS * 2 && Math.hypot(x - points.at(-2), y - points.at(-1)) >= STEP) {
+      points.push(x, y);
+      pressure?.push(press(event));
     }
   }
 
-  extend({ x, y }) {
-    const { points, tool } = this.stroke;
-    if (tool === "line") points.splice(2, 2, x, y);
-    else if (points.length < MOST_POINTS * 2 && Math.hypot(x - points.at(-2), y - points.at(-1)) >= STEP) points.push(x, y);
-    this.line.setAttribute("points", points.join(" "));
+  // The stroke that is being drawn.
+  redraw() {
+    const shape = this.shape(this.stroke);
+    if (this.line?.isConnected) this.line.replaceWith(shape); else this.layer.append(shape);
+    this.line = shape;
+  }
+
+  // What is being drawn can be watched before the stroke ends.
+  tellLive() {
+    this.told = Date.now();
+    this.field.value = JSON.stringify([...this.strokes, this.stroke]);
+    this.field.dispatchEvent(new Event("input", { bubbles: true }));
   }
 
   up() {
@@ -95,8 +123,11 @@ class SketchPad extends HTMLElement {
     this.pointer = undefined;
     if (this.stroke) {
       const stroke = this.stroke;
+      const [x1, y1, x2, y2] = stroke.points;
       this.stroke = null;
-      this.change([...this.strokes, stroke]);
+      this.line = null;
+      if (TWO_POINTS.includes(stroke.tool) && Math.hypot(x2 - x1, y2 - y1) < STEP) this.draw(); // a slip
+      else this.change([...this.strokes, stroke]);
     } else if (this.before && this.before !== this.strokes) {
       const after = this.strokes;
       this.strokes = this.before;
@@ -112,8 +143,11 @@ class SketchPad extends HTMLElement {
     this.draw();
   }
 
-  touches({ tool, points, text }, { x, y }) {
+  touches({ tool, points: drawn, text }, { x, y }) {
+    let points = drawn;
     if (tool === "text") return x > points[0] - REACH && x < points[0] + text.length * 24 + REACH && y < points[1] + REACH && y > points[1] - 44 - REACH;
+    if (tool === "sticker") return Math.hypot(points[0] - x, points[1] - y) < 50 + REACH;
+    if (tool === "rectangle" || tool === "ellipse") points = outline(points);
     if (points.length === 2) return Math.hypot(points[0] - x, points[1] - y) < REACH;
     for (let i = 0; i + 3 < points.length; i += 2) if (distance(x, y, points[i], points[i + 1], points[i + 2], points[i + 3]) < REACH) return true;
     return false;
@@ -154,17 +188,51 @@ class SketchPad extends HTMLElement {
     return this.querySelector(`[data-colour="${name}"]`).dataset.hex;
   }
 
-  shape({ tool, colour, points, text }) {
-    const shape = document.createElementNS(SVG, tool === "text" ? "text" : "polyline");
-    const attributes = tool === "text"
-      ? { x: points[0], y: points[1], "font-size": 44, "font-family": "sans-serif", fill: this.hex(colour) }
-      : { points: (points.length === 2 ? [...points, ...points] : points).join(" "), fill: "none", stroke: this.hex(colour),
-        "stroke-width": WIDTHS[tool], "stroke-linecap": "round", "stroke-linejoin": "round", "stroke-opacity": tool === "highlighter" ? 0.35 : 1 };
-    for (const [name, value] of Object.entries(attributes)) shape.setAttribute(name, value);
-    if (text) shape.textContent = text;
-    return shape;
+  shape(stroke) {
+    const { tool, colour, points, text, sticker, pressure } = stroke;
+    const ink = this.hex(colour);
+    if (tool === "sticker") return make("path", { d: this.querySelector(`[data-sticker="${sticker}"] path`).getAttribute("d"), transform: `translate(${points.join(" ")})`, fill: ink });
+    if (tool === "text") {
+      const words = make("text", { x: points[0], y: points[1], "font-size": 44, "font-family": "sans-serif", fill: ink });
+      words.textContent = text;
+      return words;
+    }
+    const pen = { fill: "none", stroke: ink, "stroke-width": WIDTHS[tool], "stroke-linecap": "round", "stroke-linejoin": "round", "stroke-opacity": tool === "highlighter" ? 0.35 : 1 };
+    const line = (list, width = WIDTHS[tool]) => make("polyline", { ...pen, "stroke-width": width, points: (list.length === 2 ? [...list, ...list] : list).join(" ") });
+    const [x1, y1, x2, y2] = points;
+    if (tool === "rectangle") return make("rect", { ...pen, x: Math.min(x1, x2), y: Math.min(y1, y2), width: Math.abs(x2 - x1), height: Math.abs(y2 - y1) });
+    if (tool === "ellipse") return make("ellipse", { ...pen, cx: (x1 + x2) / 2, cy: (y1 + y2) / 2, rx: Math.abs(x2 - x1) / 2, ry: Math.abs(y2 - y1) / 2 });
+    if (tool === "arrow") {
+      const angle = Math.atan2(y2 - y1, x2 - x1);
+      const [one, other] = [0.5, -0.5].map((turn) => [x2 - HEAD * Math.cos(angle + turn), y2 - HEAD * Math.sin(angle + turn)]);
+      return group([line(points), line([...one, x2, y2, ...other])]);
+    }
+    if (pressure) return group(pressed(points, pressure).map(([list, width]) => line(list, width)));
+    return line(points);
   }
 }
+
+const press = ({ pressure }) => Math.min(9, Math.max(1, Math.round(pressure * 10)));
+
+function group(parts) {
+  const all = make("g");
+  all.append(...parts);
+  return all;
+}
+
+// Points pressed alike as one line with its width; each goes on where the last one ended.
+function pressed(points, pressure) {
+  const runs = [];
+  for (let at = 0; at < pressure.length; at += 1) {
+    const point = points.slice(at * 2, at * 2 + 2);
+    if (pressure[at] !== pressure[at - 1]) runs.push([runs.length ? runs.at(-1)[0].slice(-2) : [], pressure[at] + 1]);
+    runs.at(-1)[0].push(...point);
+  }
+  return runs;
+}
+
+// A rectangle as a line around it.
+const outline = ([x1, y1, x2, y2]) => [x1, y1, x2, y1, x2, y2, x1, y2, x1, y1];
 
 // From a point to a line segment.
 function distance(x, y, x1, y1, x2, y2) {

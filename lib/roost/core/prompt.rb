@@ -51,6 +51,11 @@ module Roost
       # Whether the tally says more than the list of answers does.
       def self.charted? = false
 
+      # Ways in which what the class gave can be shown, by what the button says; the first is
+      # how it begins.
+      # @return [Hash{String=>String}]
+      def self.ways = {}
+
       # Whether the kind can have a key.
       def self.keyable? = false
 

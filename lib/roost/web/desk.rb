@@ -16,7 +16,8 @@ module Roost
       # Commands answer with the refusal, or nothing: what they did comes by the stream.
       post "/:id/commands" do |id|
         record = own_session(id)
-        arguments = params.slice("from", "slide", "seconds", "what", "seat", "named", "beside", "cards", "column")
+        arguments = params.slice("from", "slide", "seconds", "what", "seat", "named", "beside", "cards", "column", "way",
+                                 "opacity")
         granted(Operations::CommandSession.new.call(record.id, params["command"].to_s, arguments, account_id: account_id))
         htmx? ? 204 : redirect("/desk/#{record.id}", 303)
       end

@@ -58,6 +58,22 @@ module Roost
         page("results/student", title: line.seat.name, record: record, results: results, line: line)
       end
 
+      # One answer as a picture file, for kinds whose answers are pictures.
+      get %r{/(\d+)/students/(\d+)/(\w+)\.(svg|png)} do |id, seat_id, slide_id, format|
+        record = own_session(id)
+        slide = sessions.lesson(record.id).slide(slide_id)
+        value = slide&.prompt && Store::Answers.new.value(record.id, slide_id, seat_id.to_i)
+        not_found unless value && Rendering.template?("prompts/#{slide.prompt.kind}/picture")
+
+        picture = slide.prompt.uses_picture? ? slide.picture : nil
+        svg = partial("prompts/#{slide.prompt.kind}/picture", prompt: slide.prompt, value: value, picture: picture)
+        drawn = Operations::DrawAnswer.new.call(svg, format, picture: picture)
+        name = Store::Seats.new.of(record.id).find { |seat| seat.id == seat_id.to_i }.name
+        attachment "#{slide.name} #{name}".gsub(/[^[:alnum:] ]/, "").strip[0, 80] + ".#{format}"
+        content_type drawn.type
+        drawn.file
+      end
+
       get "/:id/results.csv" do |id|
         record = own_session(id)
         content_type "text/csv; charset=utf-8"

@@ -51,6 +51,17 @@ RSpec.describe Roost::Core::Prompts do
       expect(draw([stroke]).value).to eq({ "strokes" => [stroke] })
     end
 
+    it "keeps shapes, arrows, stickers and a pen's pressure, each with the points it has" do
+      strokes = [stroke(tool: "arrow"), stroke(tool: "rectangle", points: [9, 9, 1, 1]), stroke(tool: "ellipse"),
+                 stroke(tool: "sticker", sticker: "star", points: [5, 5]), stroke(pressure: [3, 9])]
+      expect(draw(strokes).value["strokes"]).to eq(strokes)
+      expect(draw([stroke(tool: "line", points: [0, 0, 1, 1, 2, 2])]).value["strokes"].first["points"]).to eq([0, 0, 1, 1])
+      expect(draw([stroke(pressure: [3])]).value["strokes"]).to eq([stroke])
+      [stroke(tool: "arrow", points: [1, 1]), stroke(tool: "sticker", sticker: "skull"), stroke(tool: "sticker")].each do |bad|
+        expect(draw([bad])).not_to be_ok
+      end
+    end
+
     it "refuses a stroke of a million points, points off the sheet, and what is no drawing" do
       expect(draw([stroke(points: Array.new(2_000_000, 1))]).reason).to eq("That drawing is too large. Undo a few strokes.")
       expect(draw([stroke(points: Array.new(50_000, 1))]).reason).to eq("That drawing is too large. Undo a few strokes.")

@@ -6,8 +6,9 @@ module Roost
   module Core
     module Prompts
       # Draws on a blank sheet or over the slide's picture. A value is
-      # {"strokes" => [stroke]}; a stroke is {"tool", "colour", "points" => [x, y, …]}
-      # or, for text, {"tool" => "text", "colour", "points" => [x, y], "text"}.
+      # {"strokes" => [stroke]}; a stroke is {"tool", "colour", "points" => [x, y, …]}, with
+      # "pressure" (1 to 9 a point) where a pen told it, "text" for text and "sticker" for a
+      # sticker. Line, arrow, rectangle and ellipse have two points, text and stickers one.
       # Coordinates are whole units of a sheet 1200 wide and 900 high.
       class Sketch < Prompt
         Tally = Struct.new(:drawings, :answered, keyword_init: true)
@@ -16,7 +17,11 @@ module Roost
         HEIGHT = 900
         COLOURS = { "ink" => "#251f33", "rust" => "#b2432a", "moss" => "#2c7a57",
                     "water" => "#1f6391", "amber" => "#d98a12" }.freeze
-        TOOLS = %w[pen line highlighter text].freeze
+        # Tools by how many points a stroke of theirs has; nil is any number.
+        TOOLS = { "pen" => nil, "highlighter" => nil, "line" => 2, "arrow" => 2, "rectangle" => 2, "ellipse" => 2,
+                  "text" => 1, "sticker" => 1 }.freeze
+        STICKERS = %w[star tick cross question heart eye].freeze
+        PRESSURES = (1..9)
         MOST_STROKES = 600
         MOST_POINTS = 20_000
         MOST_BYTES = 400_000
@@ -25,6 +30,7 @@ module Roost
         def self.label = "Sketch"
         def self.place = 5
         def self.purpose = "Draw on a blank sheet or over the picture"
+        def self.ways = { "sheet" => "Side by side", "overlay" => "All on one sheet" }
 
         def self.blank
           { "over_picture" => false }
@@ -113,16 +119,34 @@ module Roost
         end
 
         def read_stroke(stroke)
-          return nil unless stroke.is_a?(Hash) && TOOLS.include?(stroke["tool"]) && COLOURS.key?(stroke["colour"])
+          return nil unless stroke.is_a?(Hash) && TOOLS.key?(stroke["tool"]) && COLOURS.key?(stroke["colour"])
 
           points = stroke["points"]
           return nil unless points?(points)
 
-          read = { "tool" => stroke["tool"], "colour" => stroke["colour"], "points" => points }
-          return read unless stroke["tool"] == "text"
+          wanted = TOOLS[stroke["tool"]]
+          return nil if wanted == 2 && points.length == 2
 
-          label = Text.read(stroke["text"], limit: TEXT_LIMIT, what: "The text", lines: false)
-          label.ok? && !label.value.empty? ? read.merge("points" => points.first(2), "text" => label.value) : nil
+          read = { "tool" => stroke["tool"], "colour" => stroke["colour"],
+                   "points" => wanted ? points.first(wanted * 2) : points }
+          with_details(read, stroke)
+        end
+
+        def with_details(read, stroke)
+          case read["tool"]
+          when "text"
+            label = Text.read(stroke["text"], limit: TEXT_LIMIT, what: "The text", lines: false)
+            label.ok? && !label.value.empty? ? read.merge("text" => label.value) : nil
+          when "sticker" then STICKERS.include?(stroke["sticker"]) ? read.merge("sticker" => stroke["sticker"]) : nil
+          when "pen" then pressure?(stroke) ? read.merge("pressure" => stroke["pressure"]) : read
+          else read
+          end
+        end
+
+        def pressure?(stroke)
+          pressure = stroke["pressure"]
+          pressure.is_a?(Array) && pressure.length * 2 == stroke["points"].length &&
+            pressure.all? { |each| each.is_a?(Integer) && PRESSURES.cover?(each) }
         end
 
         def points?(points)

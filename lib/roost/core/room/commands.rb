@@ -14,6 +14,9 @@ module Roost
         SHOWN = %w[results key standings].freeze
         ADDED_SECONDS = (5..600)
         MOST_SPOTLIGHTS = 4
+        # Percent at which sketches lie over each other.
+        OPACITIES = (10..60)
+        OPACITY = 30
 
         # @param name [String] one of NAMES
         # @param arguments [Hash{String=>Object}] as sent
@@ -95,7 +98,8 @@ module Roost
             reason = reason_not_to_show(what, slide)
             next Reading.refused(reason) if reason
 
-            keep_showing(what == "standings" ? { what => true } : state.showing.except("standings").merge(what => true))
+            shown = state.showing.except("standings").merge(what => true, **(what == "results" ? look(slide, arguments) : {}))
+            keep_showing(what == "standings" ? { what => true } : shown)
           end
         end
 
@@ -106,7 +110,7 @@ module Roost
           left = state.spotlights.reject { |light| light["seat"] == seat }
           return while_live { keep_showing(state.showing.merge("spotlight" => left)) } if what == "spotlight" && seat && left.any?
 
-          gone = what == "results" ? %w[results key] : [what]
+          gone = what == "results" ? %w[results key way opacity] : [what]
           while_live { keep_showing(state.showing.except(*gone)) }
         end
 
@@ -168,6 +172,16 @@ module Roost
             slide = lesson.slide(state.slide_id)
             slide.prompt ? yield(slide) : Reading.refused("This slide asks nothing.")
           end
+        end
+
+        # How results are to be shown, where the kind has several ways.
+        def look(slide, arguments)
+          ways = slide.prompt.class.ways
+          return {} if ways.empty?
+
+          way = ways.key?(arguments["way"]) ? arguments["way"] : state.showing.fetch("way", ways.keys.first)
+          opacity = Integer(arguments["opacity"].to_s, 10, exception: false) || state.showing.fetch("opacity", OPACITY)
+          { "way" => way, "opacity" => opacity.clamp(OPACITIES.min, OPACITIES.max) }
         end
 
         # A question that was asked in this session, now or before.

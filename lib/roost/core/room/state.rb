@@ -11,7 +11,8 @@ module Roost
       # slide_id:: the slide everybody is on
       # runs::     Hash of slide id to Run, for every prompt that was ever opened
       # showing::  what the teacher has put on the class screen: "results", "key",
-      #            "standings" (true) and "spotlight" ([{"seat", "named"}], side by side)
+      #            "standings" (true) and "spotlight" ([{"seat", "named"}], side by side),
+      #            and how results are shown: "way" (as in the kind's ways) and "opacity" (percent)
       # eyes_up::  all devices rest until the teacher goes on
       # aside::    ids of slides whose question was set aside: it counts for nobody
       # curated::  Hash of slide id to Curation, where the teacher has sorted what was given

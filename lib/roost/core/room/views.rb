@@ -10,9 +10,10 @@ module Roost
         Spot = Struct.new(:seat_id, :name, :value, keyword_init: true)
         Own = Struct.new(:value, :final, :late, :status, :points, keyword_init: true)
         Seat = Struct.new(:phase, :title, :theme, :goal, :slide, :place, :total, :open, :opened, :deadline, :may_change, :eyes_up,
-                          :tally, :key, :spots, :standing, :own, :order, :sound, keyword_init: true)
+                          :tally, :way, :opacity, :key, :spots, :standing, :own, :order, :sound, keyword_init: true)
         Screen = Struct.new(:phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up,
-                            :birds, :names, :answered, :tally, :key, :spots, :standings, :sound, keyword_init: true)
+                            :birds, :names, :answered, :tally, :way, :opacity, :key, :spots, :standings, :sound,
+                            keyword_init: true)
         Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, keyword_init: true)
         Bird = Struct.new(:seat_id, :name, :state, :practice, keyword_init: true)
         Entry = Struct.new(:seat_id, :name, :value, :remark, :writing,
@@ -100,7 +101,9 @@ module Roost
 
           def put_up(snapshot)
             showing = snapshot.state.showing
-            { tally: (snapshot.class_tally if showing["results"]), key: showing.key?("key"),
+            { tally: (if showing["results"]
+                        snapshot.class_tally
+                      end), way: showing["way"], opacity: showing["opacity"], key: showing.key?("key"),
               spots: snapshot.state.spotlights.filter_map { |light| spot(snapshot, light) } }
           end
 
