@@ -50,8 +50,10 @@ RSpec.describe Roost::Core::Tallies do
   describe Roost::Core::Tallies::KeyTerms do
     it "counts words in at least three answers, once each, without those that say little" do
       texts = ["The stars show the way, the stars!", "Stars and the river", "They follow the river and STARS", "The river"]
-      expect(described_class.of(texts)).to eq([["river", 3], ["stars", 3]])
-      expect(described_class.of(texts.first(2))).to be_empty
+      expect(described_class.new(texts).terms).to eq([["river", 3], ["stars", 3]])
+      expect(described_class.new(texts.first(2)).terms).to be_empty
+      grown = described_class.new(texts, before: described_class.new(texts.first(3)))
+      expect(grown.terms).to eq(described_class.new(texts).terms)
     end
   end
 end

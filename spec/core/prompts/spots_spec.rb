@@ -78,6 +78,16 @@ RSpec.describe Roost::Core::Prompts::Spots do
     expect([tally.answered, tally.right, tally.outside, tally.spots.length]).to eq([2, 1, 1, 4])
   end
 
+  it "comes to the same with what was found before, and finds out anew when the regions change" do
+    values = { 1 => given(in_pond, in_pond, in_reeds), 2 => given(outside) }
+    before = spots.gathered(values)
+    more = values.merge(3 => given(in_reeds), 4 => values[2])
+    told = ->(tally) { [tally.regions.map(&:to_h), tally.right, tally.outside, tally.answered] }
+    expect(told.call(spots.gathered(more, before: before))).to eq(told.call(spots.tally(more.values)))
+    corrected = spots([reeds])
+    expect(told.call(corrected.gathered(more, before: before))).to eq(told.call(corrected.tally(more.values)))
+  end
+
   it "says what is missing: a key, or room for all the spots the regions want" do
     expect(spots([]).problems).to eq(["no key yet"])
     expect(spots(most: 2).problems).to eq(["the regions want 3 spots, but only 2 can be placed"])

@@ -129,15 +129,13 @@ module Roost
         end
 
         # @return [Array<Boolean>] for each gap whether it is filled rightly
-        def right_gaps(value)
-          gaps.each_with_index.map do |accepted, number|
-            Likeness.accepted?(value["gaps"][number].to_s, accepted, accents: settings["accents"], slip: settings["slip"])
-          end
-        end
+        def right_gaps(value) = gaps.each_with_index.map { |accepted, number| right?(value["gaps"][number].to_s, accepted) }
 
         def tally(values)
           given = values.reject { |value| blank_answer?(value) }
-          marks = given.map { |value| right_gaps(value) }
+          # Many put the same: each filling is compared once.
+          compared = gaps.map { |accepted| Hash.new { |known, filling| known[filling] = right?(filling, accepted) } }
+          marks = given.map { |value| compared.each_with_index.map { |known, number| known[value["gaps"][number].to_s] } }
           rows = gaps.each_with_index.map do |accepted, number|
             Row.new(accepted: accepted, right: marks.count { |right| right[number] }, answered: given.length,
                     wrong: commonest_wrong(given, marks, number)).freeze
@@ -159,6 +157,10 @@ module Roost
         end
 
         private
+
+        def right?(filling, accepted)
+          Likeness.accepted?(filling, accepted, accents: settings["accents"], slip: settings["slip"])
+        end
 
         def distractors(form)
           return Reading.ok(settings["distractors"]) unless form.key?("distractors")

@@ -116,14 +116,16 @@ module Roost
 
         def tally(values)
           given = values.reject { |value| blank_answer?(value) }.map { |value| value["order"] }
+          own_order = items.map(&:id)
+          at = Array.new(own_order.length) { |place| given.map { |order| order[place] }.tally }
           rows = items.each_with_index.map do |item, own|
-            counts = given.map { |order| order.index(item.id) }.tally
-            places = counts.sum { |place, count| (place + 1) * count }
-            Row.new(item: item, counts: items.each_index.map { |place| counts.fetch(place, 0) }, right: counts.fetch(own, 0),
+            counts = at.map { |ids| ids.fetch(item.id, 0) }
+            places = counts.each_with_index.sum { |count, place| (place + 1) * count }
+            Row.new(item: item, counts: counts, right: counts[own],
                     place: (Rational(places, given.length) if given.any?)).freeze
           end
           Tally.new(rows: rows, answered: given.length,
-                    right: (given.count { |order| order == items.map(&:id) } if keyed?)).freeze
+                    right: (given.count(own_order) if keyed?)).freeze
         end
 
         def plain(value) = blank_answer?(value) ? "" : sorted(value).map(&:text).join(" > ")

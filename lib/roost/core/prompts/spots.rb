@@ -8,7 +8,8 @@ module Roost
       # picture's width and height, so that any screen marks alike; the label only where asked.
       class Spots < Prompt
         # spots:: of all answers, as in a value; regions:: [Row]; outside:: spots in no region
-        Tally = Struct.new(:spots, :answered, :right, :regions, :outside, keyword_init: true)
+        # found:: what was found out of each value: the regions its spots lie in, and its mark
+        Tally = Struct.new(:spots, :answered, :right, :regions, :outside, :found, keyword_init: true)
         # inside:: spots in the region; seats:: answers with at least one spot in it
         Row = Struct.new(:region, :inside, :seats, keyword_init: true)
 
@@ -122,20 +123,18 @@ module Roost
         def mark(value)
           return nil unless keyed?
 
-          outside = value["spots"].count { |spot| regions.none? { |region| region.cover?(spot["x"], spot["y"]) } }
-          [0r, Rational(hits(value["spots"]) - outside, wanted)].max
+          [0r, Rational(hits(value["spots"]) - outside(value), wanted)].max
         end
 
-        def tally(values)
-          given = values.reject { |value| blank_answer?(value) }
-          spots = given.flat_map { |value| value["spots"] }
-          rows = regions.map do |region|
-            inside = given.map { |value| value["spots"].count { |spot| region.cover?(spot["x"], spot["y"]) } }
-            Row.new(region: region, inside: inside.sum, seats: inside.count(&:positive?)).freeze
-          end
-          Tally.new(spots: spots, answered: given.length, regions: rows,
-                    right: (given.count { |value| mark(value) == 1 } if keyed?),
-                    outside: spots.count { |spot| regions.none? { |region| region.cover?(spot["x"], spot["y"]) } }).freeze
+        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
+
+        # Answers that were there before are not looked at again, while the regions are the same.
+        def gathered(values, names: {}, curation: nil, before: nil) # rubocop:disable Lint/UnusedMethodArgument
+          given = values.each_value.reject { |value| blank_answer?(value) }
+          known = before && before.regions.map(&:region) == regions ? before.found : {}
+          found = {}.compare_by_identity
+          all = given.map { |value| found[value] ||= known[value] || found_out(value) }
+          summed(given, all, found)
         end
 
         # In percent of the way from the left and from the top.
@@ -193,6 +192,22 @@ module Roost
           Text.read(label, limit: LABEL_LIMIT, what: "A name", lines: false).map do |name|
             { "x" => x.to_f.round(PLACES), "y" => y.to_f.round(PLACES), "label" => labels? ? name : "" }
           end
+        end
+
+        def outside(value) = value["spots"].count { |spot| regions.none? { |region| region.cover?(spot["x"], spot["y"]) } }
+
+        # @param all [Array<Hash>] what was found out of each answer given
+        def summed(given, all, found)
+          rows = regions.each_with_index.map { |region, place| row(region, all.map { |each| each[:inside][place] }) }
+          Tally.new(spots: given.flat_map { |value| value["spots"] }, answered: given.length, found: found.freeze, regions: rows,
+                    right: (all.count { |each| each[:mark] == 1 } if keyed?), outside: all.sum { |each| each[:outside] }).freeze
+        end
+
+        def row(region, inside) = Row.new(region: region, inside: inside.sum, seats: inside.count(&:positive?)).freeze
+
+        def found_out(value)
+          inside = regions.map { |region| value["spots"].count { |spot| region.cover?(spot["x"], spot["y"]) } }
+          { inside: inside, outside: outside(value), mark: mark(value) }
         end
 
         # The most spots that can be given to regions they lie in, none to more than one and no

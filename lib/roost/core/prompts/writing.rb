@@ -7,7 +7,7 @@ module Roost
       # marked automatically. A value is {"text" => "…"}, with boxes also {"boxes" => ["…"]}, of
       # which the text is all in one.
       class Writing < Prompt
-        # grouping:: Tallies::Grouping of the texts; terms:: what several of them have in common
+        # grouping:: Tallies::Grouping of the texts; terms:: Tallies::KeyTerms of them
         Tally = Struct.new(:texts, :answered, :grouping, :terms, keyword_init: true)
 
         SIZES = { "line" => "One line", "paragraph" => "A paragraph", "equation" => "An equation" }.freeze
@@ -86,7 +86,7 @@ module Roost
         def gathered(values, names: {}, curation: nil, before: nil) # rubocop:disable Lint/UnusedMethodArgument
           texts = values.each_value.map { |value| value["text"] }.reject(&:empty?)
           Tally.new(texts: texts, answered: texts.length, grouping: Tallies::Grouping.new(texts, before: before&.grouping),
-                    terms: Tallies::KeyTerms.of(texts)).freeze
+                    terms: Tallies::KeyTerms.new(texts, before: before&.terms)).freeze
         end
 
         def plain(value) = value["text"]

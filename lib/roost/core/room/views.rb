@@ -19,13 +19,17 @@ module Roost
         Entry = Struct.new(:seat_id, :name, :value, :remark, :writing,
                            :unfinished, :late, :spotlit, :received_at, keyword_init: true)
         Desk = Struct.new(:session_id, :on_screen, :phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened,
-                          :deadline, :eyes_up, :showing, :birds, :tally, :entries, :game, :standings, :sheet, :following,
+                          :deadline, :eyes_up, :showing, :birds, :tally, :entries, :answers, :game, :standings, :sheet,
+                          :following,
                           :asides, :sound, :aside,
                           keyword_init: true)
 
         # How many orders the options of a shuffled question are given out in: enough that
         # neighbours differ, few enough to render.
         ORDERS = 12
+
+        # How many answers and students the Desk lists one by one; the charts and counts are of all.
+        MOST_LISTED = 100
 
         # The views of seats, grouped: most seats see the same, and then a thousand of
         # them cost one view.
@@ -63,6 +67,7 @@ module Roost
           Desk.new(**where(snapshot), session_id: snapshot.id, code: snapshot.code, showing: state.showing,
                                       on_screen: screen(snapshot), birds: birds(snapshot), sheet: sheet(snapshot),
                                       tally: prompt && snapshot.tally, entries: prompt && entries(snapshot),
+                                      answers: prompt ? snapshot.given.length : 0,
                                       game: played,
                                       standings: (snapshot.standings if played && state.run && !state.open?),
                                       following: snapshot.lesson.neighbour(state.slide_id, 1),
@@ -151,7 +156,7 @@ module Roost
             run = snapshot.state.run
             spotlit = snapshot.state.spotlights.map { |light| light["seat"] }
             prompt = snapshot.slide.prompt
-            snapshot.given.sort_by { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
+            snapshot.given.min_by(MOST_LISTED) { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
               Entry.new(seat_id: seat_id, name: snapshot.names[seat_id], value: answer.value,
                         remark: prompt.remark(answer.value, snapshot.tally),
                         writing: !answer.final && !answer.unfinished?(run), unfinished: answer.unfinished?(run),

@@ -21,10 +21,12 @@ module Roost
         # @param texts [Array<String>] in the order in which they came
         # @param before [Grouping, nil]
         def initialize(texts, before: nil)
-          @counts = texts.group_by { |text| Likeness.plain(text) }
+          @plains = {}
+          @counts = texts.group_by { |text| plains[text] ||= before&.plain(text) || Likeness.plain(text) }
           @trigrams = {}
           @alike = {}
-          @counts.each_key { |plain| add(plain, before) }
+          keep(before) if before
+          (counts.keys - trigrams.keys).each { |plain| add(plain) }
           @groups = gather.freeze
           freeze
         end
@@ -37,42 +39,48 @@ module Roost
         # Normalised text to its trigrams, and to the texts alike with how much.
         attr_reader :trigrams, :alike
 
+        def plain(text) = plains[text]
+
         private
 
-        attr_reader :counts
+        attr_reader :counts, :plains
 
-        def add(plain, before)
-          before = nil unless before&.alike&.key?(plain)
-          own = before ? before.trigrams[plain] : Grouping.trigrams(plain)
+        # What was compared before stands, as far as it is still there.
+        def keep(before)
+          known = before.trigrams.keys.select { |plain| counts.key?(plain) }
+          gone = known.length < before.trigrams.length
+          known.each do |plain|
+            trigrams[plain] = before.trigrams[plain]
+            alike[plain] = gone ? before.alike[plain].select { |other, _| counts.key?(other) } : before.alike[plain].dup
+          end
+        end
+
+        def add(plain)
+          own = Grouping.trigrams(plain)
           alike[plain] = {}
           trigrams.each do |other, theirs|
-            known = before&.alike&.key?(other)
-            index = known ? before.alike[plain].fetch(other, 0.0) : Grouping.jaccard(own, theirs)
+            index = Grouping.jaccard(own, theirs)
             alike[plain][other] = alike[other][plain] = index if index >= ALIKE
           end
           trigrams[plain] = own
         end
 
         def gather
-          left = counts.keys
-          found = []
-          while (first = left.first)
-            joined = reach(first)
-            left -= joined
-            found << group(joined)
-          end
+          seen = {}
+          found = counts.keys.filter_map { |first| group(reach(first, seen)) unless seen[first] }
           found.sort_by.with_index { |group, place| [-group.count, place] }
         end
 
         # All texts that can be reached from one over texts alike.
-        def reach(first)
-          seen = [first]
-          seen.each { |plain| seen.concat(alike[plain].keys - seen) }
+        def reach(first, seen)
+          seen[first] = true
+          joined = [first]
+          joined.each { |plain| alike[plain].each_key { |other| joined << other unless seen[other] || !(seen[other] = true) } }
         end
 
-        def group(plains)
-          lead = plains.max_by.with_index { |plain, place| [alike[plain].values.sum + counts[plain].length, -place] }
-          texts = counts.values_at(lead, *(plains - [lead])).flatten
+        def group(joined)
+          lead = joined.max_by.with_index { |plain, place| [alike[plain].values.sum + counts[plain].length, -place] }
+          texts = counts.values_at(lead, *(joined - [lead])).flatten
           Group.new(lead: texts.first, texts: texts, count: texts.length).freeze
         end
 

@@ -5,7 +5,7 @@ module Roost
     module Tallies
       # Words that several answers have in common (rules.md, tallies): in at least three of
       # them, less a list of words that say little.
-      module KeyTerms
+      class KeyTerms
         LEAST = 3
         MOST = 20
         WORD = /[[:alpha:]][[:alpha:]'’-]+/
@@ -15,15 +15,25 @@ module Roost
                   them then there they they're this those through to too up us very was we were what when where which while who
                   why will with would you your].to_h { |word| [word, true] }.freeze
 
-        # @param texts [Array<String>]
         # @return [Array<Array(String, Integer)>] words with the number of answers, commonest first
-        def self.of(texts)
-          counts = texts.flat_map { |text| words(text) }.tally.select { |_, count| count >= LEAST }
-          counts.sort_by { |word, count| [-count, word] }.first(MOST)
+        attr_reader :terms
+
+        # @param texts [Array<String>]
+        # @param before [KeyTerms, nil] of the moment before: texts it knows aren't read again
+        def initialize(texts, before: nil)
+          @words = texts.uniq.to_h { |text| [text, before&.words_of(text) || read(text)] }
+          counts = texts.flat_map { |text| @words[text] }.tally.select { |_, count| count >= LEAST }
+          @terms = counts.sort_by { |word, count| [-count, word] }.first(MOST).freeze
+          freeze
         end
 
-        def self.words(text) = Likeness.plain(text).tr("’", "'").scan(WORD).uniq.reject { |word| STOP.key?(word) }
-        private_class_method :words
+        protected
+
+        def words_of(text) = @words[text]
+
+        private
+
+        def read(text) = Likeness.plain(text).tr("’", "'").scan(WORD).uniq.reject { |word| STOP.key?(word) }
       end
     end
   end

@@ -67,11 +67,9 @@ module Roost
         end
 
         def self.count_in(sorted, edges)
-          edges.each_cons(2).map do |from, to|
-            last = to == edges.last
-            count = sorted.count { |number| number >= from && (number < to || (last && number == to)) }
-            self::Bin.new(from: from, to: to, count: count).freeze
-          end
+          starts = edges[0..-2].map { |edge| sorted.bsearch_index { |number| number >= edge } || sorted.length }
+          counts = [*starts, sorted.length].each_cons(2).map { |from, to| to - from }
+          edges.each_cons(2).zip(counts).map { |(from, to), count| self::Bin.new(from: from, to: to, count: count).freeze }
         end
 
         def self.axis(low, high)
