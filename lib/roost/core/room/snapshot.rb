@@ -11,6 +11,8 @@ module Roost
       #           the open prompt was sent to that seat's device
       # tallies:: Hash of slide id to what was tallied of it so far, here or the moment before
       class Snapshot
+        Bird = Struct.new(:seat_id, :name, :state, :practice, keyword_init: true)
+
         attr_reader :id, :title, :code, :lesson, :options, :state, :version, :seats, :answers, :shown, :tallies
 
         # @param before [Hash] the tallies of the moment before, so that a chart can stay where it was
@@ -72,6 +74,20 @@ module Roost
 
         # Whether seats see what others give as it comes.
         def live_board? = !slide.nil? && slide.prompt&.board? && state.shows?("results")
+
+        # One a seat, in order of joining; state is :answered, :writing, :here or :away.
+        # @return [Array<Bird>]
+        def birds
+          run = state.run
+          @birds ||= seats.map do |seat|
+            answer = given[seat.id]
+            doing = if answer && (answer.final || answer.unfinished?(run)) then :answered
+                    elsif !seat.here then :away
+                    else answer ? :writing : :here
+                    end
+            Bird.new(seat_id: seat.id, name: seat.name, state: doing, practice: seat.practice).freeze
+          end
+        end
 
         # @return [Outcome]
         def outcome(slide_id, seat_id)

@@ -15,7 +15,6 @@ module Roost
                             :birds, :names, :answered, :tally, :way, :opacity, :key, :spots, :standings, :sound,
                             keyword_init: true)
         Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, keyword_init: true)
-        Bird = Struct.new(:seat_id, :name, :state, :practice, keyword_init: true)
         Entry = Struct.new(:seat_id, :name, :value, :remark, :writing,
                            :unfinished, :late, :spotlit, :received_at, keyword_init: true)
         Desk = Struct.new(:session_id, :on_screen, :phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened,
@@ -29,7 +28,7 @@ module Roost
         ORDERS = 12
 
         # How many answers and students the Desk lists one by one; the charts and counts are of all.
-        MOST_LISTED = 100
+        MOST_LISTED = 60
 
         # The views of seats, grouped: most seats see the same, and then a thousand of
         # them cost one view.
@@ -49,7 +48,7 @@ module Roost
         # @return [Screen] the view of the class screen: nothing the teacher has not put there
         def self.screen(snapshot)
           state = snapshot.state
-          birds = birds(snapshot)
+          birds = snapshot.birds
           code_shown = state.lobby? || (snapshot.options.code_throughout && state.live?)
           Screen.new(**where(snapshot), **put_up(snapshot),
                      birds: birds.map(&:state), answered: birds.count { |bird| bird.state == :answered },
@@ -65,7 +64,7 @@ module Roost
           prompt = snapshot.slide&.prompt
           played = !snapshot.slide.nil? && snapshot.lesson.game?(snapshot.slide.id)
           Desk.new(**where(snapshot), session_id: snapshot.id, code: snapshot.code, showing: state.showing,
-                                      on_screen: screen(snapshot), birds: birds(snapshot), sheet: sheet(snapshot),
+                                      on_screen: screen(snapshot), birds: snapshot.birds, sheet: sheet(snapshot),
                                       tally: prompt && snapshot.tally, entries: prompt && entries(snapshot),
                                       answers: prompt ? snapshot.given.length : 0,
                                       game: played,
@@ -73,21 +72,6 @@ module Roost
                                       following: snapshot.lesson.neighbour(state.slide_id, 1),
                                       aside: state.aside?(state.slide_id),
                                       asides: asides(snapshot), sound: snapshot.lesson.sound?).freeze
-        end
-
-        # @return [Array<Bird>] one a seat, in order of joining; state is :answered,
-        #   :writing, :here or :away
-        def self.birds(snapshot)
-          given = snapshot.given
-          run = snapshot.state.run
-          snapshot.seats.map do |seat|
-            answer = given[seat.id]
-            state = if answer && (answer.final || answer.unfinished?(run)) then :answered
-                    elsif !seat.here then :away
-                    else answer ? :writing : :here
-                    end
-            Bird.new(seat_id: seat.id, name: seat.name, state: state, practice: seat.practice).freeze
-          end
         end
 
         class << self

@@ -19,9 +19,7 @@ module Roost
         GAP = 5
         SHRINK = 0.88
         # Share of the box that words fill at most; more is not tried.
-        FULL_BOX = 0.7
-        # Side of a field, units.
-        FIELD = 60
+        FULL_BOX = 0.66
         TURNS = 700
         # Radians from point to point of the spiral, and units outward for each radian.
         STEP = 0.28
@@ -90,34 +88,43 @@ module Roost
 
         # @return [Array<Word>, nil] nil when they don't fit at this scale
         def attempt(rows, scale)
-          taken = Hash.new { |fields, field| fields[field] = [] }
+          boxes = []
+          free = nil
+          least = least(rows, scale)
           rows.map do |row|
             size = size(row, scale)
             wide, high = extent(row.text, size)
-            x, y = kept(row, wide, high, taken) || place(wide, high, taken) || (return nil)
-            box = [x, y, wide, high]
-            fields(*box) { |field| taken[field] << box }
+            x, y = kept(row, wide, high, boxes) || place(wide, high, boxes, free ||= free(boxes, least)) || (return nil)
+            boxes << [x, y, wide, high]
+            free&.reject! { |point| overlap?(*point, *least, boxes.last) }
             Word.new(key: row.key, text: row.text, count: row.count, size: size, x: x, y: y).freeze
           end
         end
 
+        # Half the least width and height that any word has: so far from what is taken every
+        # other word's middle has to stay, which rules out most places at once.
+        def least(rows, scale) = rows.map { |row| extent(row.text, size(row, scale)) }.transpose.map(&:min)
+
+        def free(boxes, least) = spiral.reject { |point| boxes.any? { |box| overlap?(*point, *least, box) } }
+
         # The place a word had, if it is still free.
-        def kept(row, wide, high, taken)
+        def kept(row, wide, high, boxes)
           word = @before[row.key]
-          [word.x, word.y] if word && inside?(word.x, word.y, wide, high) && !blocker(word.x, word.y, wide, high, taken)
+          return nil unless word && inside?(word.x, word.y, wide, high)
+
+          [word.x, word.y] if boxes.none? { |other| overlap?(word.x, word.y, wide, high, other) }
         end
 
         # The first free place along the spiral. What was in the way last is asked first: it
         # mostly is in the way still.
-        def place(wide, high, taken)
+        def place(wide, high, boxes, free)
           last = nil
-          spiral.each do |x, y|
+          free.find do |x, y|
             next if !inside?(x, y, wide, high) || (last && overlap?(x, y, wide, high, last))
 
-            last = blocker(x, y, wide, high, taken)
-            return [x, y] unless last
+            last = boxes.find { |other| overlap?(x, y, wide, high, other) }
+            last.nil?
           end
-          nil
         end
 
         # Points of an Archimedean spiral from the middle, flat as the box is.
@@ -130,23 +137,6 @@ module Roost
         end
 
         def inside?(x, y, wide, high) = x >= wide && y >= high && x + wide <= @width && y + high <= @height
-
-        # @param taken [Hash{Integer=>Array}] the boxes by the fields of the box they lie in, so
-        #   that only those nearby are asked
-        def blocker(x, y, wide, high, taken)
-          fields(x, y, wide, high) do |field|
-            found = taken[field].find { |other| overlap?(x, y, wide, high, other) }
-            return found if found
-          end
-          nil
-        end
-
-        def fields(x, y, wide, high)
-          last = ((x + wide) / FIELD).to_i
-          ((y - high) / FIELD).to_i.upto(((y + high) / FIELD).to_i) do |down|
-            ((x - wide) / FIELD).to_i.upto(last) { |across| yield (down * 100) + across }
-          end
-        end
 
         # Boxes are their middle and half their width and height.
         def overlap?(x, y, wide, high, other)

@@ -27,16 +27,19 @@ module Roost
 
         private
 
+        # The kernel is the product of one along the row and one down the column.
         # @param x [Float], y [Float] in widths; high: of a cell, in widths
         def add(x, y, high)
-          wide = 1.0 / columns
-          reach = REACH * SIGMA
-          span(x, reach, wide, columns).each do |column|
-            across = ((column + 0.5) * wide) - x
-            span(y, reach, high, rows).each do |row|
-              down = ((row + 0.5) * high) - y
-              cells[(row * columns) + column] += Math.exp(-((across**2) + (down**2)) / (2 * (SIGMA**2)))
-            end
+          across = falls(x, 1.0 / columns, columns)
+          falls(y, high, rows).each do |row, down|
+            across.each { |column, share| cells[(row * columns) + column] += share * down }
+          end
+        end
+
+        # @return [Array<Array(Integer, Float)>] cells that a point at `middle` reaches, and how much
+        def falls(middle, size, count)
+          span(middle, REACH * SIGMA, size, count).map do |cell|
+            [cell, Math.exp(-((((cell + 0.5) * size) - middle)**2) / (2 * (SIGMA**2)))]
           end
         end
 
