@@ -120,4 +120,21 @@ RSpec.describe "Sketching at a seat" do
     expect(screen).to have_css(".spotlight", count: 2)
     expect_accessible(desk)
   end
+
+  it "is drawn by keyboard alone, with every tool" do
+    sheet = seat.find(".sketch-pad .sheet")
+    sheet.send_keys(:space, *([:right] * 5), *([:down] * 3), :space)
+    eventually { tools == %w[pen] }
+    expect(strokes.first["points"].values_at(0, 1, -2, -1)).to eq([600, 450, 700, 510])
+    seat.find_button("Box").send_keys(:enter)
+    sheet.send_keys(:enter, :left, :left, %i[shift up], :enter)
+    seat.find_button("Sticker: tick").send_keys(:enter)
+    sheet.send_keys(:enter)
+    eventually { tools == %w[pen rectangle sticker] }
+    expect(strokes[1]["points"]).to eq([700, 510, 660, 505])
+    seat.find_button("Eraser").send_keys(:enter)
+    sheet.send_keys(:space, :right, :right, :space)
+    eventually { [%w[], %w[pen]].include?(tools) }
+    expect_accessible(seat)
+  end
 end

@@ -1,14 +1,18 @@
 // A sheet to draw on: pen, highlighter, line, arrow, shapes, text, stickers and eraser in five
 // colours, undo and clear. Pointer events, so a finger, a pen and a mouse work alike; a pen's
-// pressure makes its line wider. Strokes stay vectors in whole units of the sheet; the hidden
+// pressure makes its line wider; by keyboard the arrow keys move a pen over the sheet and the
+// space bar puts it down and lifts it. Strokes stay vectors in whole units of the sheet; the hidden
 // field holds them as JSON, also of a stroke that is still being drawn.
-import { make } from "../svg-tools.js";
+import { ARROWS, make } from "../svg-tools.js";
 
 const WIDTH = 1200;
 const HEIGHT = 900;
 const WIDTHS = { pen: 6, line: 6, arrow: 6, rectangle: 6, ellipse: 6, highlighter: 30 };
 const TWO_POINTS = ["line", "arrow", "rectangle", "ellipse"];
 const HEAD = 34; // units of an arrow's head
+const KEYS = "keys"; // in place of a pointer's id
+const COARSE = 20; // units a press of an arrow key
+const FINE = 5;
 const LIVE = 500; // milliseconds between drafts of a stroke that is being drawn
 const STEP = 5; // units the pointer has to travel for a new point
 const REACH = 26; // units around the eraser
@@ -34,6 +38,13 @@ class SketchPad extends HTMLElement {
       if ((event.ctrlKey || event.metaKey) && event.key === "z") { event.preventDefault(); this.undo(); }
       if (event.key === "Enter" && event.target.closest(".sketch-words")) { event.preventDefault(); this.write({ x: WIDTH / 2, y: HEIGHT / 2 }); }
     });
+    this.sheet.addEventListener("keydown", (event) => this.key(event));
+    this.sheet.addEventListener("blur", () => { if (this.pointer === KEYS) this.up(); });
+    this.sheet.tabIndex = 0;
+    this.cursor = make("path", { class: "sheet-cursor", d: "M-24 0H24M0-24V24" });
+    this.at_ = { x: WIDTH / 2, y: HEIGHT / 2 };
+    this.point();
+    this.sheet.append(this.cursor);
     this.closest("form")?.addEventListener("restored", () => this.load());
   }
 
@@ -66,32 +77,61 @@ class SketchPad extends HTMLElement {
   down(event) {
     if (this.disabled || event.button > 0 || this.pointer !== undefined) return;
     event.preventDefault();
-    const point = this.at(event);
-    if (this.tool === "text") { this.write(point); return; }
-    if (this.tool === "sticker") { this.change([...this.strokes, { tool: "sticker", sticker: this.sticker, colour: this.colour, points: [point.x, point.y] }]); return; }
-    this.pointer = event.pointerId;
+    this.sheet.focus({ preventScroll: true });
+    if (!this.start(this.at(event), event.pointerId, event.pointerType === "pen" ? press(event) : null)) return;
     this.sheet.setPointerCapture(event.pointerId);
+  }
+
+  // Puts the pen (or whatever is chosen) down.
+  // @returns whether it now is down; words and stickers are done at once
+  start(point, pointer, pressure) {
+    if (this.tool === "text") { this.write(point); return false; }
+    if (this.tool === "sticker") { this.change([...this.strokes, { tool: "sticker", sticker: this.sticker, colour: this.colour, points: [point.x, point.y] }]); return false; }
+    this.pointer = pointer;
     if (this.tool === "eraser") {
       this.before = this.strokes;
       this.erase(point);
     } else {
       this.stroke = { tool: this.tool, colour: this.colour, points: [point.x, point.y] };
       if (TWO_POINTS.includes(this.tool)) this.stroke.points.push(point.x, point.y);
-      if (this.tool === "pen" && event.pointerType === "pen") this.stroke.pressure = [press(event)];
+      if (this.tool === "pen" && pressure) this.stroke.pressure = [pressure];
       this.redraw();
       this.told = Date.now();
     }
+    return true;
+  }
+
+  key(event) {
+    if (this.disabled || event.ctrlKey || event.metaKey || event.altKey) return;
+    const move = ARROWS[event.key];
+    if (move) {
+      const step = event.shiftKey ? FINE : COARSE;
+      this.at_ = { x: clamp(this.at_.x + move[0] * step, WIDTH), y: clamp(this.at_.y + move[1] * step, HEIGHT) };
+      this.point();
+      if (this.pointer === KEYS) this.follow(this.at_, {});
+    } else if (event.key === " " || event.key === "Enter") {
+      if (this.pointer === KEYS) this.up(); else this.start(this.at_, KEYS, null);
+    } else {
+      return;
+    }
+    event.preventDefault();
+  }
+
+  // Where the keys have brought the pen.
+  point() {
+    this.cursor.setAttribute("transform", `translate(${this.at_.x} ${this.at_.y})`);
+    this.cursor.classList.toggle("is-down", this.pointer === KEYS);
+  }
+
+  follow(point, event) {
+    if (this.tool === "eraser") this.erase(point);
+    else { this.extend(point, event); this.redraw(); }
   }
 
   move(event) {
     if (event.pointerId !== this.pointer) return;
-    for (const each of event.getCoalescedEvents?.() ?? [event]) {
-      const point = this.at(each);
-      if (this.tool === "eraser") this.erase(point);
-      else this.extend(point, each);
-    }
+    for (const each of event.getCoalescedEvents?.() ?? [event]) this.follow(this.at(each), each);
     if (!this.stroke) return;
-    this.redraw();
     if (Date.now() - this.told >= LIVE) this.tellLive();
   }
 
@@ -121,6 +161,7 @@ class SketchPad extends HTMLElement {
   up() {
     if (this.pointer === undefined) return;
     this.pointer = undefined;
+    this.point();
     if (this.stroke) {
       const stroke = this.stroke;
       const [x1, y1, x2, y2] = stroke.points;
