@@ -44,11 +44,17 @@ module Roost
 
       def read_answers
         Store::Answers.new.of(session_id, beyond: @settled).each do |seq, answer|
-          (@answers[answer.slide_id] ||= {})[answer.seat_id] = answer
+          keep(answer)
           @highest = seq
         end
         @recent << [record.now, @highest || 0]
         @settled = @recent.shift[1] while @recent.any? && @recent.first[0] < record.now - OVERLAP
+      end
+
+      # An answer that was read again is the same as before; what was worked out of it stands.
+      def keep(answer)
+        here = @answers[answer.slide_id] ||= {}
+        here[answer.seat_id] = answer unless here[answer.seat_id] == answer
       end
     end
   end

@@ -26,6 +26,8 @@ module Roost
         COLUMN_LIMIT = 40
         MOST_LIKES = 300
         MOST_BYTES = 40_000
+        # Cards on one board, or waiting in one list; those beyond come up as others go.
+        MOST_SHOWN = 200
         EMOJI = %w[👍 💡 ❓ 😮 😂 ❤️ 🐦 🌊].freeze
         POST_ID = /\Ap\d{1,4}\z/
         KEY = /\A\d{1,18}-p\d{1,4}\z/

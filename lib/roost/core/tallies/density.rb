@@ -30,20 +30,24 @@ module Roost
         # The kernel is the product of one along the row and one down the column.
         # @param x [Float], y [Float] in widths; high: of a cell, in widths
         def add(x, y, high)
-          across = falls(x, 1.0 / columns, columns)
-          falls(y, high, rows).each do |row, down|
-            across.each { |column, share| cells[(row * columns) + column] += share * down }
+          wide = 1.0 / columns
+          first = span(x, wide, columns)
+          across = first.map { |column| fall(((column + 0.5) * wide) - x) }
+          span(y, high, rows).each do |row|
+            down = fall(((row + 0.5) * high) - y)
+            at = (row * columns) + first.begin
+            across.each do |share|
+              cells[at] += share * down
+              at += 1
+            end
           end
         end
 
-        # @return [Array<Array(Integer, Float)>] cells that a point at `middle` reaches, and how much
-        def falls(middle, size, count)
-          span(middle, REACH * SIGMA, size, count).map do |cell|
-            [cell, Math.exp(-((((cell + 0.5) * size) - middle)**2) / (2 * (SIGMA**2)))]
-          end
-        end
+        def fall(distance) = Math.exp(-(distance * distance) / (2 * SIGMA * SIGMA))
 
-        def span(middle, reach, size, count)
+        # The cells that a point at `middle` reaches.
+        def span(middle, size, count)
+          reach = REACH * SIGMA
           ((middle - reach) / size).floor.clamp(0, count - 1)..((middle + reach) / size).floor.clamp(0, count - 1)
         end
       end
