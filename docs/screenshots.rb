@@ -7,6 +7,7 @@ require_relative "../spec/support/builders"
 require_relative "../spec/support/keeping"
 require_relative "../spec/support/pdfs"
 require "tmpdir"
+require_relative "kinds_pictures"
 
 # Runs the program with the demo data and a practice class, and takes one picture of
 # each main view.
@@ -36,6 +37,7 @@ class Screenshots
       working { prepare }
       run
       look_back
+      KindsPictures.new(FOLDER, seat, screen, @sign_in[:email]).call
     end
   end
 
@@ -154,7 +156,6 @@ class Screenshots
     press "Bring it in"
     take teacher, "desk-lobby"
     screen.visit "/screen/#{Roost::Store::Sessions.new.find(2).screen_key}"
-    take screen, "screen-lobby"
   end
 
   def game
@@ -173,7 +174,6 @@ class Screenshots
     sleep 20
     ["Close answers", "Standings up"].each { |words| press words }
     take screen, "screen-standings"
-    take seat, "seat-standings"
   end
 
   def sketches

@@ -434,7 +434,8 @@ RSpec.describe "Ways to answer, in real windows" do
       end
       expect(desk).to have_css(".desk-panel .is-group", text: "× 2")
       command(session, "show", what: "results")
-      expect(student).to have_css(".seat-result .texts > li", count: 3)
+      expect(student).to have_css(".seat-result .text-parts section", count: 2)
+      expect(student).to have_css(".seat-result section", text: /I think.*They follow the river × 2.*By the stars/m)
       expect_accessible(desk)
       student.refresh
       expect(student.find_field("I saw").value).to eq("A heron in the reeds at dusk")

@@ -7,8 +7,11 @@ module Roost
       # marked automatically. A value is {"text" => "…"}, with boxes also {"boxes" => ["…"]}, of
       # which the text is all in one.
       class Writing < Prompt
-        # grouping:: Tallies::Grouping of the texts; terms:: Tallies::KeyTerms of them
-        Tally = Struct.new(:texts, :answered, :grouping, :terms, keyword_init: true)
+        # parts:: [Part], one a box, or just one
+        Tally = Struct.new(:answered, :parts, keyword_init: true)
+        # label:: of the box, or nil; grouping:: Tallies::Grouping of what stands in it; terms::
+        # Tallies::KeyTerms of that
+        Part = Struct.new(:label, :grouping, :terms, keyword_init: true)
 
         SIZES = { "line" => "One line", "paragraph" => "A paragraph", "equation" => "An equation" }.freeze
         MOST_BOXES = 5
@@ -84,9 +87,11 @@ module Roost
         def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
 
         def gathered(values, names: {}, curation: nil, before: nil) # rubocop:disable Lint/UnusedMethodArgument
-          texts = values.each_value.map { |value| value["text"] }.reject(&:empty?)
-          Tally.new(texts: texts, answered: texts.length, grouping: Tallies::Grouping.new(texts, before: before&.grouping),
-                    terms: Tallies::KeyTerms.new(texts, before: before&.terms)).freeze
+          parts = [nil, *boxes].last([boxes.length, 1].max).each_with_index.map do |label, place|
+            texts = values.each_value.map { |value| label ? value["boxes"][place] : value["text"] }.reject(&:empty?)
+            part(label, texts, before&.parts&.at(place))
+          end
+          Tally.new(answered: values.each_value.count { |value| !blank_answer?(value) }, parts: parts).freeze
         end
 
         def plain(value) = value["text"]
@@ -106,6 +111,11 @@ module Roost
         private_constant :GENERIC
 
         private
+
+        def part(label, texts, before)
+          Part.new(label: label, grouping: Tallies::Grouping.new(texts, before: before&.grouping),
+                   terms: Tallies::KeyTerms.new(texts, before: before&.terms)).freeze
+        end
 
         def limit_words
           return "" unless word_limit
