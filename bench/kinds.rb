@@ -83,9 +83,16 @@ module Bench
       end
       size.times(&keep)
       stream = desk(session)
+      settle(session)
       Bench.median(Array.new(TURNS) { |turn| arrival(stream, session, size + turn + 1) { keep.call(size + turn) } })
     ensure
       stream&.close
+    end
+
+    # Answers are read again for two seconds after they came; the lesson has gone on for longer.
+    def settle(session)
+      sleep Roost::Live::Mirror::OVERLAP + 0.3
+      Roost::Live::Bus.announce(session.id, :state)
     end
 
     def arrival(stream, session, count)

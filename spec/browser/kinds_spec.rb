@@ -216,6 +216,15 @@ RSpec.describe "Ways to answer, in real windows" do
       expect(student).to have_css(".spot-result .spot-count", text: "North: 1")
     end
 
+    it "aren't placed by zooming in with two fingers" do
+      _session, student = running(spots, pictures: [picture])
+      map = student.find(".spot-picture .spot-map").rect
+      place = { x: (map.x + (map.width / 2)).round, y: (map.y + 60).round }
+      student.driver.browser.execute_cdp("Input.synthesizePinchGesture", **place, scaleFactor: 2, gestureSourceType: "touch")
+      expect(student.evaluate_script("visualViewport.scale")).to be > 1.5
+      expect(student).to have_no_css(".spot")
+    end
+
     it "are placed by keyboard alone, and named where that is asked" do
       session, student = running(spots(labels: true, regions: []), driver: :chromium, pictures: [picture])
       student.find_button("Add a spot in the middle").send_keys(:enter)

@@ -51,6 +51,13 @@ RSpec.describe "Correcting a question that has been answered" do
     end
   end
 
+  it "leaves what the form doesn't name as it was, the time limit too" do
+    session = kept_session(account, lesson(time_limit: 20, explanation: "Because."))
+    corrected = correct(session, "s1", { "keys" => ["o2"], "points" => "90" }).value.prompt
+    expect(corrected.settings).to eq(lesson(time_limit: 20,
+                                            explanation: "Because.").slide("s1").prompt.settings.merge("keys" => ["o2"]))
+  end
+
   it "refuses what answers could not be read by any more, and changes nothing" do
     gaps = Roost::Core::Prompts::Gaps.new(id: "g", settings: { "text" => "From [[north]] to [[south]]" })
     session = kept_session(account, Roost::Core::Lesson.new(title: "Gaps", slides: [slide("s1", prompt: gaps)]))

@@ -16,12 +16,27 @@ RSpec.describe "Every kind of question" do
 
   let(:junk) do
     [nil, true, 0, -1, Float::INFINITY, "", "x" * 9_000, "\xFF\xFE", "\u0000", "<script>", "1e999", "[]", "{}", "[[[[", [], {},
-     [nil], [[1]], { "a" => 1 }, ["\u202E"], "i1,i1", "NaN", [1, "o1"], "💥" * 300]
+     [nil], [[1]], { "a" => 1 }, ["\u202E"], "i1,i1", "NaN", [1, "o1"], "💥" * 300,
+     "[[0.5,0.5]]", "[[2,null,{}]]", '{"m1":"m2"}', '{"m1":{}}', '[{"id":"p1","text":"x","at":-1}]',
+     '[{"id":1,"picture":{"file":[]}}]',
+     '[{"tool":"pen","colour":"ink","points":[1,1],"pressure":["x"]}]',
+     '[{"tool":"sticker","colour":"ink","points":[1,1],"sticker":{}}]']
   end
-  let(:names) { %w[options text number order strokes words spots pairs gaps other] }
+  let(:names) { %w[options sure text box0 number order strokes words spots pairs tries gap0 posts likes writing other] }
 
   def part(name, prompt, **locals)
     partial("prompts/#{prompt.kind}/#{name}", prompt: prompt, slide: slide("s1", prompt: prompt), **locals)
+  end
+
+  # What a browser would send of the fields in this form: the part named prompt.
+  def sent(html)
+    fields = Nokogiri::HTML5.fragment(html).css("input[name], textarea[name], select[name]")
+    said = fields.select { |field| !%w[checkbox radio].include?(field["type"]) || field["checked"] }
+    pairs = said.map do |field|
+      chosen = field.name == "select" ? (field.at("option[selected]") || field.at("option"))["value"] : nil
+      [field["name"], chosen || (field.name == "textarea" ? field.text : field["value"])]
+    end
+    Rack::Utils.parse_nested_query(URI.encode_www_form(pairs))["prompt"]
   end
 
   def answers(prompt, count)
@@ -44,6 +59,17 @@ RSpec.describe "Every kind of question" do
           [nil, answers(prompt, 1).first].each do |value|
             expect(part("seat", prompt, value: value, order: 3)).to include('name="')
           end
+        end
+      end
+
+      it "can be corrected after it was asked, if it can have a key; sent as it stands, the form changes nothing" do
+        next unless kind.keyable?
+
+        prompts.each do |prompt|
+          pictured = Roost::Core::Picture.new(file: "a.png", width: 4, height: 3, alt: "").freeze
+          html = partial("prompts/#{kind.kind}/key", prompt: prompt, slide: slide("s1", pictures: [pictured]), field: "k") +
+                 partial("prompts/poll", prompt: prompt, field: "k")
+          expect(prompt.corrected(sent(html)).value).to eq(prompt)
         end
       end
 

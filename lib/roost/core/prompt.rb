@@ -206,8 +206,8 @@ module Roost
       # The settings every kind has, from an editor's form. What the form leaves out stays.
       # @return [Reading] of a Hash with keys of COMMON
       def read_common(form)
-        read_number(form["time_limit"], TIME_LIMITS, "The time limit", "seconds").and_then do |time_limit|
-          read_number(form["points"], POINTS, "Points", "points").and_then do |points|
+        read_number(form.fetch("time_limit", time_limit), TIME_LIMITS, "The time limit", "seconds").and_then do |time_limit|
+          read_number(form.fetch("points", settings["points"]), POINTS, "Points", "points").and_then do |points|
             read_texts(form).map do |texts|
               { "time_limit" => time_limit, "points" => points }.merge(texts, read_tags(form), read_choices(form))
             end

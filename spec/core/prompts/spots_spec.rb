@@ -84,6 +84,11 @@ RSpec.describe Roost::Core::Prompts::Spots do
     more = values.merge(3 => given(in_reeds), 4 => values[2])
     told = ->(tally) { [tally.regions.map(&:to_h), tally.right, tally.outside, tally.answered] }
     expect(told.call(spots.gathered(more, before: before))).to eq(told.call(spots.tally(more.values)))
+    before.density(0.75)
+    grown = spots.gathered(more, before: before).density(0.75)
+    spots.tally(more.values).density(0.75).cells.zip(grown.cells) { |one, other| expect(one).to be_within(1e-9).of(other) }
+    left = spots.gathered(more.except(1), before: before).density(0.75)
+    expect(left.cells).to eq(spots.tally(more.except(1).values).density(0.75).cells)
     corrected = spots([reeds])
     expect(told.call(corrected.gathered(more, before: before))).to eq(told.call(corrected.tally(more.values)))
   end

@@ -173,8 +173,9 @@ module Roost
         # @return [Array(String, Integer), nil] in its commonest spelling
         def commonest_wrong(given, marks, number)
           wrong = given.zip(marks).reject { |_, right| right[number] }.map { |value, _| value["gaps"][number] }.reject(&:empty?)
-          spellings = wrong.group_by { |filling| Likeness.plain(filling) }.values.max_by(&:length)
-          spellings && [spellings.tally.max_by(&:last).first, spellings.length]
+          alike = wrong.tally.group_by { |filling, _| Likeness.plain(filling) }.values
+          most = alike.max_by { |spellings| spellings.sum(&:last) }
+          most && [most.max_by(&:last).first, most.sum(&:last)]
         end
       end
     end

@@ -41,7 +41,7 @@ module Roost
         # @param form [Hash] "size" => a key of SIZES, "word_limit", "boxes" => labels with commas between
         def edited(form)
           read_common(form).and_then do |common|
-            read_number(form["word_limit"], WORD_LIMITS, "The word limit", "words").and_then do |limit|
+            read_number(form.fetch("word_limit", word_limit), WORD_LIMITS, "The word limit", "words").and_then do |limit|
               read_labels(form).map do |labels|
                 size = SIZES.key?(form["size"]) ? form["size"] : settings["size"]
                 with_settings(common.merge("word_limit" => limit, "size" => size, "boxes" => labels))

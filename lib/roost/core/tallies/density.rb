@@ -10,20 +10,31 @@ module Roost
         SIGMA = 0.03
         REACH = 3 # σ beyond which the kernel is taken for nothing
 
-        # columns, rows:: of the grid; cells:: row by row, 1.0 where it is thickest
-        attr_reader :columns, :rows, :cells
+        # columns, rows:: of the grid
+        attr_reader :columns, :rows
 
         # @param points [Array<Hash>] with "x" and "y" in fractions of width and height
         # @param aspect [Float] height of the picture divided by its width
-        def initialize(points, aspect:)
+        # @param onto [Density, nil] of other points on the same picture, which these are added to
+        def initialize(points, aspect:, onto: nil)
           @columns = ACROSS
           @rows = [(ACROSS * aspect).round, 1].max
-          @cells = Array.new(columns * rows, 0.0)
+          @sums = onto ? onto.sums.dup : Array.new(columns * rows, 0.0)
           points.each { |point| add(point["x"], point["y"] * aspect, aspect / rows) }
-          most = cells.max
-          cells.map! { |cell| cell / most } if most.positive?
+          @sums.freeze
           freeze
         end
+
+        # Row by row, 1.0 where it is thickest.
+        # @return [Array<Float>]
+        def cells
+          most = sums.max
+          most.positive? ? sums.map { |sum| sum / most } : sums
+        end
+
+        protected
+
+        attr_reader :sums
 
         private
 
@@ -37,7 +48,7 @@ module Roost
             down = fall(((row + 0.5) * high) - y)
             at = (row * columns) + first.begin
             across.each do |share|
-              cells[at] += share * down
+              sums[at] += share * down
               at += 1
             end
           end

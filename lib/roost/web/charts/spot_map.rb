@@ -59,8 +59,8 @@ module Roost
         end
 
         # Cells of like density side by side are one piece; the stylesheet blurs them.
-        def heat(spots)
-          density = Core::Tallies::Density.new(spots, aspect: aspect)
+        # @param density [Core::Tallies::Density] of spots on this picture
+        def heat(density)
           wide = WIDTH.to_f / density.columns
           high = height.to_f / density.rows
           pieces = density.cells.each_slice(density.columns).with_index.flat_map do |cells, row|
