@@ -81,7 +81,7 @@ RSpec.describe Roost::Core::Prompts::Spots do
   it "comes to the same with what was found before, and finds out anew when the regions change" do
     values = { 1 => given(in_pond, in_pond, in_reeds), 2 => given(outside) }
     before = spots.gathered(values)
-    more = values.merge(3 => given(in_reeds), 4 => values[2])
+    more = values.merge(3 => given(in_reeds), 4 => given(outside))
     told = ->(tally) { [tally.regions.map(&:to_h), tally.right, tally.outside, tally.answered] }
     expect(told.call(spots.gathered(more, before: before))).to eq(told.call(spots.tally(more.values)))
     before.density(0.75)

@@ -142,7 +142,8 @@ module Roost
 
         def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
 
-        # Answers that were there before are not looked at again, while the regions are the same.
+        # Answers that were there before are not looked at again, while the regions are the same;
+        # they are known by their object, of which every answer has its own.
         def gathered(values, names: {}, curation: nil, before: nil) # rubocop:disable Lint/UnusedMethodArgument
           given = values.each_value.reject { |value| blank_answer?(value) }
           known = before && before.regions.map(&:region) == regions ? before.found : {}
