@@ -29,6 +29,7 @@ module Bench
     def call
       growths = {}
       alone = {}
+      to_desk(prompts.first, SIZES.min) # to warm up
       prompts.each do |prompt|
         desk = SIZES.to_h { |size| [size, to_desk(prompt, size)] }
         SIZES.each do |size|

@@ -60,6 +60,16 @@ RSpec.describe Roost::Core::Prompts::Gaps do
     expect(tally.right).to eq(0)
   end
 
+  it "comes to the same with what was compared before, and compares anew when what is accepted changes" do
+    values = { 1 => filled("autumn", "frost"), 2 => filled("spring", "ice") }
+    before = gaps.gathered(values)
+    more = values.merge(3 => filled("spring", "frost"))
+    told = ->(tally) { [tally.rows.map(&:to_h), tally.answered, tally.right] }
+    expect(told.call(gaps.gathered(more, before: before))).to eq(told.call(gaps.tally(more.values)))
+    corrected = gaps.corrected({ "text" => "Swallows leave in [[spring]] before the [[ice]]." }).value
+    expect(corrected.gathered(more, before: before).rows.map(&:right)).to eq([2, 1])
+  end
+
   it "gives a bank of all words, in another order for other seats" do
     banked = gaps(bank: true, distractors: %w[spring seeds])
     expect(banked.bank_words(1).sort).to eq(%w[September insects seeds spring])

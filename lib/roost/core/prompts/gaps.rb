@@ -10,7 +10,8 @@ module Roost
         # right:: how many filled it rightly; wrong:: the commonest wrong filling with its
         # count, nil when there is none
         Row = Struct.new(:accepted, :right, :answered, :wrong, keyword_init: true)
-        Tally = Struct.new(:rows, :answered, :right, keyword_init: true)
+        # compared:: for each gap what is known of fillings, and under which settings
+        Tally = Struct.new(:rows, :answered, :right, :compared, :settings, keyword_init: true)
 
         GAP = /\[\[(.+?)\]\]/m
         TEXT_LIMIT = 2000
@@ -72,7 +73,7 @@ module Roost
         def shuffle? = bank?
 
         # @return [Array<Array<String>>] the accepted texts of each gap
-        def gaps = text.scan(GAP).map { |(inside)| inside.split("|").map(&:strip).reject(&:empty?) }.reject(&:empty?)
+        attr_reader :gaps
 
         # The text in parts: a String as it stands, an Integer for the gap of that number from 0.
         # @return [Array<String, Integer>]
@@ -131,16 +132,19 @@ module Roost
         # @return [Array<Boolean>] for each gap whether it is filled rightly
         def right_gaps(value) = gaps.each_with_index.map { |accepted, number| right?(value["gaps"][number].to_s, accepted) }
 
-        def tally(values)
-          given = values.reject { |value| blank_answer?(value) }
-          # Many put the same: each filling is compared once.
-          compared = gaps.map { |accepted| Hash.new { |known, filling| known[filling] = right?(filling, accepted) } }
-          marks = given.map { |value| compared.each_with_index.map { |known, number| known[value["gaps"][number].to_s] } }
-          rows = gaps.each_with_index.map do |accepted, number|
-            Row.new(accepted: accepted, right: marks.count { |right| right[number] }, answered: given.length,
-                    wrong: commonest_wrong(given, marks, number)).freeze
-          end
-          Tally.new(rows: rows, answered: given.length, right: marks.count(&:all?)).freeze
+        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
+
+        # Many put the same: each filling is compared once.
+        def gathered(values, names: {}, curation: nil, before: nil) # rubocop:disable Lint/UnusedMethodArgument
+          given = values.each_value.reject { |value| blank_answer?(value) }
+          compared = before && before.settings == settings ? before.compared : gaps.map { {} }
+          rows = gaps.each_with_index.map { |accepted, number| row(accepted, number, given, compared[number]) }
+          Tally.new(rows: rows, answered: given.length, compared: compared, settings: settings,
+                    right: given.count do |value|
+                      compared.each_with_index.all? do |known, number|
+                        known[filling(value, number)]
+                      end
+                    end).freeze
         end
 
         def plain(value) = value["gaps"].map { |filling| filling.empty? ? "–" : filling }.join("; ")
@@ -158,6 +162,21 @@ module Roost
 
         private
 
+        def prepare
+          found = text.scan(GAP).map { |(inside)| inside.split("|").map(&:strip).reject(&:empty?) }
+          @gaps = found.reject(&:empty?).freeze
+        end
+
+        def filling(value, number) = value["gaps"][number].to_s
+
+        # @param known [Hash] filling to whether it is right; what is new is added
+        def row(accepted, number, given, known)
+          counts = given.map { |value| filling(value, number) }.tally
+          counts.each_key { |filling| known.fetch(filling) { known[filling] = right?(filling, accepted) } }
+          right, wrong = counts.partition { |filling, _| known[filling] }
+          Row.new(accepted: accepted, right: right.sum(&:last), answered: given.length, wrong: commonest(wrong)).freeze
+        end
+
         def right?(filling, accepted)
           Likeness.accepted?(filling, accepted, accents: settings["accents"], slip: settings["slip"])
         end
@@ -170,10 +189,10 @@ module Roost
           end
         end
 
+        # @param wrong [Array<Array(String, Integer)>] fillings with how many put them
         # @return [Array(String, Integer), nil] in its commonest spelling
-        def commonest_wrong(given, marks, number)
-          wrong = given.zip(marks).reject { |_, right| right[number] }.map { |value, _| value["gaps"][number] }.reject(&:empty?)
-          alike = wrong.tally.group_by { |filling, _| Likeness.plain(filling) }.values
+        def commonest(wrong)
+          alike = wrong.reject { |filling, _| filling.empty? }.group_by { |filling, _| Likeness.plain(filling) }.values
           most = alike.max_by { |spellings| spellings.sum(&:last) }
           most && [most.max_by(&:last).first, most.sum(&:last)]
         end

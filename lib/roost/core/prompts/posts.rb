@@ -26,7 +26,9 @@ module Roost
         COLUMN_LIMIT = 40
         MOST_LIKES = 300
         MOST_BYTES = 40_000
-        # Cards on one board, or waiting in one list; those beyond come up as others go.
+        # More than there can be on one slide.
+        MOST_CARDS = 1_000_000
+        # Cards on one board; those beyond come up as others go.
         MOST_SHOWN = 200
         EMOJI = %w[👍 💡 ❓ 😮 😂 ❤️ 🐦 🌊].freeze
         POST_ID = /\Ap\d{1,4}\z/
@@ -128,9 +130,11 @@ module Roost
           likes = values.values.flat_map { |value| value["likes"] }.tally
           posts = values.flat_map { |seat_id, value| value["posts"].map { |post| [seat_id, post] } }
           ranks = curation.approved.each_with_index.to_h
-          cards = posts.sort_by { |seat_id, post| [post["at"], seat_id, post["id"]] }
+          cards = posts.sort_by.with_index { |(_, post), place| (post["at"] * MOST_CARDS) + place }
                        .map { |seat_id, post| card(seat_id, post, names, curation, likes) }
-          cards = cards.sort_by.with_index { |card, place| [ranks.fetch(card.key, ranks.length), place] } if approve?
+          if approve? && ranks.any?
+            cards = cards.sort_by.with_index { |card, place| (ranks.fetch(card.key, ranks.length) * MOST_CARDS) + place }
+          end
           Tally.new(cards: cards, answered: values.count { |_, value| value["posts"].any? }).freeze
         end
 
