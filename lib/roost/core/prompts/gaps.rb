@@ -130,7 +130,7 @@ module Roost
         end
 
         # @return [Array<Boolean>] for each gap whether it is filled rightly
-        def right_gaps(value) = gaps.each_with_index.map { |accepted, number| right?(value["gaps"][number].to_s, accepted) }
+        def right_gaps(value) = gaps.each_with_index.map { |accepted, number| right?(filling(value, number), accepted) }
 
         def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
 
@@ -139,12 +139,8 @@ module Roost
           given = values.each_value.reject { |value| blank_answer?(value) }
           compared = before && before.settings == settings ? before.compared : gaps.map { {} }
           rows = gaps.each_with_index.map { |accepted, number| row(accepted, number, given, compared[number]) }
-          Tally.new(rows: rows, answered: given.length, compared: compared, settings: settings,
-                    right: given.count do |value|
-                      compared.each_with_index.all? do |known, number|
-                        known[filling(value, number)]
-                      end
-                    end).freeze
+          right = given.count { |value| gaps.each_index.all? { |number| compared[number][filling(value, number)] } }
+          Tally.new(rows: rows, answered: given.length, right: right, compared: compared, settings: settings).freeze
         end
 
         def plain(value) = value["gaps"].map { |filling| filling.empty? ? "–" : filling }.join("; ")
