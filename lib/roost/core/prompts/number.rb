@@ -104,7 +104,8 @@ module Roost
         end
 
         def tally(values)
-          numbers = values.filter_map { |value| value["number"] && Rational(value["number"]) }
+          exact = Hash.new { |known, text| known[text] = Rational(text) }
+          numbers = values.filter_map { |value| value["number"] && exact[value["number"]] }
           right = numbers.count { |number| number.between?(*band) } if keyed?
           Tally.new(spread: Tallies::Spread.of(numbers), answered: numbers.length, right: right, band: band).freeze
         end

@@ -21,12 +21,16 @@ module Roost
         def self.of(numbers)
           return nil if numbers.empty?
 
-          sorted = numbers.sort
+          # Many give the same number: what is exact is slow, and needs doing once for each.
+          counts = numbers.tally.sort
+          sorted = counts.flat_map { |number, count| [number] * count }
           q1, median, q3 = [1r / 4, 1r / 2, 3r / 4].map { |share| quantile(sorted, share) }
           reach = (q3 - q1) * 3 / 2
           far = sorted.select { |number| number < q1 - reach || number > q3 + reach }
           bins = bins(sorted, q3 - q1)
-          new(numbers: sorted, mean: sorted.sum / sorted.length, median: median, q1: q1, q3: q3, far: far,
+          new(numbers: sorted, mean: counts.sum do |number, count|
+            number * count
+          end / sorted.length, median: median, q1: q1, q3: q3, far: far,
               axis: axis(sorted.first, sorted.last), bins: bins).freeze
         end
 
