@@ -28,10 +28,9 @@ module Roost
           reach = (q3 - q1) * 3 / 2
           far = sorted.select { |number| number < q1 - reach || number > q3 + reach }
           bins = bins(sorted, q3 - q1)
-          new(numbers: sorted, mean: counts.sum do |number, count|
-            number * count
-          end / sorted.length, median: median, q1: q1, q3: q3, far: far,
-              axis: axis(sorted.first, sorted.last), bins: bins).freeze
+          mean = counts.sum { |number, count| number * count } / sorted.length
+          new(numbers: sorted, mean: mean, median: median, q1: q1, q3: q3, far: far, bins: bins,
+              axis: axis(sorted.first, sorted.last)).freeze
         end
 
         # Linear interpolation, type 7 of Hyndman and Fan (1996).
