@@ -11,7 +11,8 @@ RSpec.describe Roost::Live::Engine do
 
       def seat(view, _now)
         rendered[:seat] += 1
-        "seat on #{view.slide&.id} #{view.open ? "open" : "closed"}"
+        board = " #{view.tally.up.length} cards" if view.tally.respond_to?(:up)
+        "seat on #{view.slide&.id} #{view.open ? "open" : "closed"}#{board}"
       end
 
       def screen(view, _now) = "screen on #{view.slide&.id} answered #{view.answered}"
@@ -75,6 +76,33 @@ RSpec.describe Roost::Live::Engine do
     save(session, take_seat(session).first, "s2", { "options" => ["o1"] })
     engines[0].touched(session.id)
     hear(screen, "answered 1")
+  end
+
+  describe "a board that all can see" do
+    let!(:session) do
+      prompt = Roost::Core::Prompts::Posts.new(id: "p1", settings: { "approve" => false })
+      kept_session(teacher, Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: prompt)]))
+    end
+    let(:writer) { take_seat(session, "Ada").first }
+    let(:reader) { stream(:seat, seat_id: take_seat(session, "Bo").first[:id], at: 1) }
+
+    # What a device has so far: cards, and what is typed and not added yet.
+    def give(number, cards, writing = "")
+      posts = Array.new(cards) { |card| { "id" => "p#{card + 1}", "text" => "Card #{card}" } }
+      save(session, writer, "s1", { "posts" => [JSON.generate(posts)], "writing" => [writing] }, final: false, save_no: number)
+      Roost::Live::Bus.announce(session.id, :answers)
+    end
+
+    it "reaches the seats as it grows, several cards in one piece, and not for what is only typed" do
+      command(session, "begin")
+      hear(reader, "seat on s1 open 0 cards")
+      (1..3).each { |number| give(number, number) }
+      expect(hear(reader, "3 cards").scan("seat on").length).to be <= 2
+      rendered = renderer.rendered[:seat]
+      (4..8).each { |number| give(number, 3, "half a th" * number) }
+      sleep 4 # boards are shown every two seconds
+      expect(renderer.rendered[:seat]).to eq(rendered)
+    end
   end
 
   it "notes when the open question was sent to each seat, once" do

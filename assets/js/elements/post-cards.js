@@ -4,8 +4,8 @@ const LARGEST = 1600; // pixels a side; a phone's camera makes more than a card 
 
 class PostCards extends HTMLElement {
   connectedCallback() {
-    this.posts_ = this.querySelector("input[name=posts]");
-    this.likes_ = this.querySelector("input[name=likes]");
+    this.postsField = this.querySelector("input[name=posts]");
+    this.likesField = this.querySelector("input[name=likes]");
     this.text = this.querySelector("textarea");
     this.status = this.querySelector(".post-state");
     this.addEventListener("click", (event) => this.press(event.target.closest("button")));
@@ -32,9 +32,9 @@ class PostCards extends HTMLElement {
 
   get most() { return Number(this.dataset.most); }
 
-  get posts() { return parse(this.posts_.value); }
+  get posts() { return parse(this.postsField.value); }
 
-  get likes() { return parse(this.likes_.value); }
+  get likes() { return parse(this.likesField.value); }
 
   press(button) {
     if (!button || this.disabled) return;
@@ -42,7 +42,7 @@ class PostCards extends HTMLElement {
     if (emoji) this.choose(button.getAttribute("aria-pressed") === "true" ? "" : emoji);
     if (button.dataset.do === "add") this.add();
     if (remove) {
-      this.store(this.posts_, this.posts.filter(({ id }) => id !== remove));
+      this.store(this.postsField, this.posts.filter(({ id }) => id !== remove));
       this.say("Card taken away.");
       this.text.focus();
     }
@@ -61,7 +61,7 @@ class PostCards extends HTMLElement {
     if (posts.length >= this.most) { if (!quiet) this.say(`${this.most} is the most. Take one away first.`); return; }
     const id = `p${1 + Math.max(0, ...posts.map((post) => Number(post.id.slice(1))))}`;
     this.text.value = "";
-    this.store(this.posts_, [...posts, { id, text, emoji: this.emoji ?? "", picture: this.picture ?? null, at: Date.now() }]);
+    this.store(this.postsField, [...posts, { id, text, emoji: this.emoji ?? "", picture: this.picture ?? null, at: Date.now() }]);
     this.picture = null;
     this.choose("");
     if (!quiet) { this.say("Card added."); this.text.focus(); }
@@ -91,7 +91,7 @@ class PostCards extends HTMLElement {
     const count = button.querySelector(".card-likes");
     const liked = likes.includes(key);
     count.textContent = Number(count.textContent) + (liked ? -1 : 1);
-    this.store(this.likes_, liked ? likes.filter((each) => each !== key) : [...likes, key]);
+    this.store(this.likesField, liked ? likes.filter((each) => each !== key) : [...likes, key]);
   }
 
   store(field, list) {

@@ -3,7 +3,7 @@
 import { Outbox, Rehearsal } from "../outbox.js";
 
 // Milliseconds without a change before a draft is sent, and the longest a change waits.
-const PAUSE = 400;
+const PAUSE = 500;
 const LONGEST = 1500;
 const AWAY = ["visibilitychange", "pagehide"]; // the first bubbles up from the document
 let outbox = null;

@@ -42,7 +42,7 @@ class SketchPad extends HTMLElement {
     this.sheet.addEventListener("blur", () => { if (this.pointer === KEYS) this.up(); });
     this.sheet.tabIndex = 0;
     this.cursor = make("path", { class: "sheet-cursor", d: "M-24 0H24M0-24V24" });
-    this.at_ = { x: WIDTH / 2, y: HEIGHT / 2 };
+    this.penAt = { x: WIDTH / 2, y: HEIGHT / 2 };
     this.point();
     this.sheet.append(this.cursor);
     this.closest("form")?.addEventListener("restored", () => this.load());
@@ -106,11 +106,11 @@ class SketchPad extends HTMLElement {
     const move = ARROWS[event.key];
     if (move) {
       const step = event.shiftKey ? FINE : COARSE;
-      this.at_ = { x: clamp(this.at_.x + move[0] * step, WIDTH), y: clamp(this.at_.y + move[1] * step, HEIGHT) };
+      this.penAt = { x: clamp(this.penAt.x + move[0] * step, WIDTH), y: clamp(this.penAt.y + move[1] * step, HEIGHT) };
       this.point();
-      if (this.pointer === KEYS) this.follow(this.at_, {});
+      if (this.pointer === KEYS) this.follow(this.penAt, {});
     } else if (event.key === " " || event.key === "Enter") {
-      if (this.pointer === KEYS) this.up(); else this.start(this.at_, KEYS, null);
+      if (this.pointer === KEYS) this.up(); else this.start(this.penAt, KEYS, null);
     } else {
       return;
     }
@@ -119,7 +119,7 @@ class SketchPad extends HTMLElement {
 
   // Where the keys have brought the pen.
   point() {
-    this.cursor.setAttribute("transform", `translate(${this.at_.x} ${this.at_.y})`);
+    this.cursor.setAttribute("transform", `translate(${this.penAt.x} ${this.penAt.y})`);
     this.cursor.classList.toggle("is-down", this.pointer === KEYS);
   }
 

@@ -169,14 +169,17 @@ module Roost
       # @return [Rational, nil] how right a value is, 0 to 1; nil when nothing marks it
       def mark(_value) = nil
 
-      # The tally of what the class gave, for kinds in which single things have an owner or can
-      # be removed, pinned and sorted by the teacher.
+      # What the class gave, with all that a tally may need. A kind defines this or #tally.
       #
       # @param values [Hash{Integer=>Hash}] seat id to value
       # @param names [Hash{Integer=>String}] seat id to name
-      # @param curation [Room::Curation] what the teacher has done with single things
-      # @param before the tally of the moment before, or nil
-      def gathered(values, names:, curation:, before:) = tally(values.values) # rubocop:disable Lint/UnusedMethodArgument
+      # @param curation [Room::Curation] what the teacher has done with single words or cards
+      # @param before the tally of the moment before, or nil: what it knows isn't worked out again
+      def gathered(values, **) = tally(values.values)
+
+      # What values come to by themselves.
+      # @param values [Array<Hash>]
+      def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
 
       # What of a tally may reach the class screen and the seats.
       def for_class(tally) = tally

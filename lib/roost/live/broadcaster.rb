@@ -20,6 +20,8 @@ module Roost
         @wake = ConditionVariable.new
         @mirrors = {}
         @deadlines = {}
+        @boards = {}
+        @late_boards = Set.new
       end
 
       def start
@@ -37,7 +39,8 @@ module Roost
       end
 
       # Something about the session has changed; soon its streams will know.
-      # @param scope [Symbol] as in Bus, or :sweep (send what differs from what was sent)
+      # @param scope [Symbol] as in Bus, :sweep (send what differs from what was sent) or :board
+      #   (send seats the board)
       def notice(session_id, scope)
         @lock.synchronize do
           (@pending[session_id] ||= Set.new) << scope
@@ -53,11 +56,19 @@ module Roost
         end
       end
 
+      # Sends seats the boards that have changed since this was last called: a board of a class is
+      # large, and there are as many copies of it as seats.
+      def show_boards
+        late = @lock.synchronize { @late_boards.to_a.tap { @late_boards.clear } }
+        late.each { |session_id| notice(session_id, :board) }
+      end
+
       # Forgets every session but these: nobody here is looking at the others.
       def keep_only(session_ids)
         @lock.synchronize do
           @mirrors.keep_if { |id, _mirror| session_ids.include?(id) }
           @deadlines.keep_if { |id, _deadline| session_ids.include?(id) }
+          @boards.keep_if { |id, _tally| session_ids.include?(id) }
         end
       end
 
@@ -102,9 +113,8 @@ module Roost
         send_all(snapshot, by_audience.fetch(:desk, []), now) { Core::Room::Views.desk(snapshot) }
       end
 
-      # Seats hear of commands only: what others answer is nothing to them, but for a board.
       def send_seats(snapshot, streams, scopes, newcomers, now)
-        streams &= newcomers unless scopes.include?(:state) || (scopes.include?(:answers) && snapshot.live_board?)
+        streams &= newcomers unless all_seats?(snapshot, scopes)
         return if streams.empty?
 
         by_seat = streams.group_by { |stream| stream.about.seat_id }
@@ -113,6 +123,19 @@ module Roost
           seat_ids.each { |seat_id| by_seat[seat_id].each { |stream| hub.write(stream, event) } }
         end
         note_delivery(snapshot, by_seat.keys)
+      end
+
+      # Seats hear of commands only: what others answer is nothing to them. But for a board: where
+      # that has changed, they are sent it when boards are shown next.
+      def all_seats?(snapshot, scopes)
+        board = snapshot.live_board? ? snapshot.class_tally : nil
+        changed = board && @boards[snapshot.id] != board
+        everybody = scopes.include?(:state) || (changed && scopes.include?(:board)) || false
+        @lock.synchronize do
+          @late_boards << snapshot.id if changed && !everybody
+          @boards[snapshot.id] = board if everybody
+        end
+        everybody
       end
 
       def note_delivery(snapshot, seat_ids)

@@ -11,6 +11,7 @@ module Roost
     class Engine
       TICK = 0.2
       REHEARSAL = 5 # ticks
+      BOARDS = 10 # ticks
       SWEEP = 25 # ticks
       BEAT = "event: beat\ndata: .\n\n"
 
@@ -78,6 +79,7 @@ module Roost
         close_expired
         @ticks = (@ticks || 0) + 1
         each_session { |id| touched(id) if @rehearse.call(id) } if (@ticks % REHEARSAL).zero?
+        @broadcaster.show_boards if (@ticks % BOARDS).zero?
         sweep if (@ticks % SWEEP).zero?
       rescue StandardError => e
         # The next tick tries again; nothing is forgotten until it is done.

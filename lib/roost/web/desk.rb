@@ -35,24 +35,13 @@ module Roost
         htmx? ? 204 : redirect("/desk/#{record.id}", 303)
       end
 
-      # One seat's answer as a picture, for kinds that are pictures.
+      # One seat's answer as a picture. The address carries a version, so it can be kept for good.
       get "/:id/answers/:slide/:seat.svg" do |id, slide_id, seat_id|
-        drawing(own_session(id), slide_id, seat_id.to_i)
-      end
-
-      helpers do
-        # Kinds whose answers are pictures have a template for it. The address carries a
-        # version, so a picture can be kept for good.
-        def drawing(record, slide_id, seat_id)
-          prompt = Store::Sessions.new.lesson(record.id).slide(slide_id)&.prompt
-          value = prompt && Store::Answers.new.value(record.id, slide_id, seat_id)
-          template = prompt && "prompts/#{prompt.kind}/picture"
-          not_found unless value && Roost::Web::Rendering.template?(template)
-
-          content_type "image/svg+xml"
-          cache_control :private, :immutable, max_age: 86_400
-          partial(template, prompt: prompt, value: value, picture: nil)
-        end
+        record = own_session(id)
+        svg = answer_svg(record, Store::Sessions.new.lesson(record.id).slide(slide_id), seat_id.to_i)
+        content_type "image/svg+xml"
+        cache_control :private, :immutable, max_age: 86_400
+        svg
       end
     end
   end

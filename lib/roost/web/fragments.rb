@@ -7,6 +7,12 @@ module Roost
     class Fragments
       include Rendering
 
+      # The views of one session are rendered one after the other, by one thread.
+      def once(thing)
+        @once = [thing, yield] unless @once && @once[0].equal?(thing)
+        @once[1]
+      end
+
       # @param view [Core::Room::Views::Seat]
       # @param now [Float] epoch seconds by the database clock
       def seat(view, now) = partial("seat/live", view: view, now: now)

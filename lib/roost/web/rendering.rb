@@ -40,6 +40,13 @@ module Roost
       # One template as HTML.
       def partial(name, **locals) = Rendering.template(name).render(self, locals)
 
+      # Whether a kind has this view, of those that not every kind has.
+      def kind_view?(prompt, name) = Rendering.template?("prompts/#{prompt.kind}/#{name}")
+
+      # What comes of the block, which depends on this thing alone: where many views share it, as
+      # seats share a tally, it is worked out once.
+      def once(_thing) = yield
+
       # A whole page: the template inside a layout.
       # @param bundle [String] which of the built styles and scripts it uses
       # @param theme [String, nil] the look of the lesson the page shows

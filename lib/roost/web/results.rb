@@ -62,12 +62,9 @@ module Roost
       get %r{/(\d+)/students/(\d+)/(\w+)\.(svg|png)} do |id, seat_id, slide_id, format|
         record = own_session(id)
         slide = sessions.lesson(record.id).slide(slide_id)
-        value = slide&.prompt && Store::Answers.new.value(record.id, slide_id, seat_id.to_i)
-        not_found unless value && Rendering.template?("prompts/#{slide.prompt.kind}/picture")
-
-        picture = slide.prompt.uses_picture? ? slide.picture : nil
-        svg = partial("prompts/#{slide.prompt.kind}/picture", prompt: slide.prompt, value: value, picture: picture)
-        drawn = Operations::DrawAnswer.new.call(svg, format, picture: picture)
+        under = slide&.prompt&.uses_picture? ? slide.picture : nil
+        svg = answer_svg(record, slide, seat_id.to_i, under: under)
+        drawn = Operations::DrawAnswer.new.call(svg, format, picture: under)
         name = Store::Seats.new.of(record.id).find { |seat| seat.id == seat_id.to_i }.name
         attachment "#{slide.name} #{name}".gsub(/[^[:alnum:] ]/, "").strip[0, 80] + ".#{format}"
         content_type drawn.type

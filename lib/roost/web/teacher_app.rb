@@ -18,6 +18,14 @@ module Roost
 
         def notice = env["roost.notice"]
 
+        # One answer as SVG, for kinds whose answers are pictures; others are not found.
+        # @param under [Core::Picture, nil] what it lies on, when that is wanted, too
+        def answer_svg(record, slide, seat_id, under: nil)
+          value = slide&.prompt && Store::Answers.new.value(record.id, slide.id, seat_id)
+          not_found unless value && kind_view?(slide.prompt, "picture")
+          partial("prompts/#{slide.prompt.kind}/picture", prompt: slide.prompt, value: value, picture: under)
+        end
+
         def own_session(id, deleted: false)
           Store::Sessions.new.of_teacher(account_id, Integer(id.to_s, 10, exception: false), deleted: deleted) || not_found
         end

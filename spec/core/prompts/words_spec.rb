@@ -34,6 +34,14 @@ RSpec.describe Roost::Core::Prompts::Words do
     expect(words.gathered(values, names: names, curation: back).rows).to eq(tally.rows)
   end
 
+  it "takes a word away, however long it is once it is normalised" do
+    word = "\u{FDFA}" * 40
+    key = words.gathered({ 1 => given(word) }).rows.first.key
+    expect(key.length).to be > 400
+    curation = Roost::Core::Room::Curation::BLANK.after("remove", [key])
+    expect(words.gathered({ 1 => given(word) }, curation: curation).rows).to be_empty
+  end
+
   it "keeps the number of words within one and five" do
     expect(words.edited({ "most" => "6" }).reason).to eq("The number of words can be 1 to 5 words, or empty.")
     expect(words.edited({ "most" => "5" }).value.most).to eq(5)

@@ -14,7 +14,8 @@ RSpec.describe Roost::Core::Room::Curation do
   end
 
   it "does nothing it does not know" do
-    expect([blank.after("burn", ["a"]), blank.after("pin", []), blank.after("pin", ["x" * 81]), blank.after("pin", ["a"] * 2001)])
+    expect([blank.after("burn", ["a"]), blank.after("pin", []), blank.after("pin", ["x" * 801]),
+            blank.after("pin", ["a"] * 2001)])
       .to all(be_nil)
   end
 

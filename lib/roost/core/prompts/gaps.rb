@@ -132,10 +132,8 @@ module Roost
         # @return [Array<Boolean>] for each gap whether it is filled rightly
         def right_gaps(value) = gaps.each_with_index.map { |accepted, number| right?(filling(value, number), accepted) }
 
-        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
-
         # Many put the same: each filling is compared once.
-        def gathered(values, names: {}, curation: nil, before: nil) # rubocop:disable Lint/UnusedMethodArgument
+        def gathered(values, before: nil, **)
           given = values.each_value.reject { |value| blank_answer?(value) }
           compared = before && before.settings == settings ? before.compared : gaps.map { {} }
           rows = gaps.each_with_index.map { |accepted, number| row(accepted, number, given, compared[number]) }

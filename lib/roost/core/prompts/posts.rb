@@ -123,10 +123,8 @@ module Roost
         # Whoever liked a card has taken part, too.
         def blank_answer?(value) = value.values_at("posts", "likes", "writing").all?(&:empty?)
 
-        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
-
         # In the order in which cards were let through, and before that in which they came.
-        def gathered(values, names: {}, curation: Room::Curation::BLANK, before: nil) # rubocop:disable Lint/UnusedMethodArgument
+        def gathered(values, names: {}, curation: Room::Curation::BLANK, **)
           likes = values.values.flat_map { |value| value["likes"] }.tally
           posts = values.flat_map { |seat_id, value| value["posts"].map { |post| [seat_id, post] } }
           ranks = curation.approved.each_with_index.to_h

@@ -140,11 +140,9 @@ module Roost
           [0r, Rational(hits(value["spots"]) - outside(value), wanted)].max
         end
 
-        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
-
         # Answers that were there before are not looked at again, while the regions are the same;
         # they are known by their object, of which every answer has its own.
-        def gathered(values, names: {}, curation: nil, before: nil) # rubocop:disable Lint/UnusedMethodArgument
+        def gathered(values, before: nil, **)
           given = values.each_value.reject { |value| blank_answer?(value) }
           known = before && before.regions.map(&:region) == regions ? before.found : {}
           found = {}.compare_by_identity

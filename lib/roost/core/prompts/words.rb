@@ -71,8 +71,6 @@ module Roost
 
         def blank_answer?(value) = value["words"].empty?
 
-        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
-
         # rules.md, tallies: counted by what is the same, shown in the commonest spelling. A word
         # keeps its place in the cloud while it can.
         def gathered(values, names: {}, curation: Room::Curation::BLANK, before: nil)

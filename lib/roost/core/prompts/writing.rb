@@ -9,9 +9,9 @@ module Roost
       class Writing < Prompt
         # parts:: [Part], one a box, or just one
         Tally = Struct.new(:answered, :parts, keyword_init: true)
-        # label:: of the box, or nil; grouping:: Tallies::Grouping of what stands in it; terms::
-        # Tallies::KeyTerms of that
-        Part = Struct.new(:label, :grouping, :terms, keyword_init: true)
+        # label:: of the box, or nil; grouping:: Tallies::Grouping of what stands in it;
+        # key_terms:: Tallies::KeyTerms of that
+        Part = Struct.new(:label, :grouping, :key_terms, keyword_init: true)
 
         SIZES = { "line" => "One line", "paragraph" => "A paragraph", "equation" => "An equation" }.freeze
         MOST_BOXES = 5
@@ -84,9 +84,7 @@ module Roost
 
         def blank_answer?(value) = value["text"].empty?
 
-        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
-
-        def gathered(values, names: {}, curation: nil, before: nil) # rubocop:disable Lint/UnusedMethodArgument
+        def gathered(values, before: nil, **)
           parts = [nil, *boxes].last([boxes.length, 1].max).each_with_index.map do |label, place|
             texts = values.each_value.map { |value| label ? value["boxes"][place] : value["text"] }.reject(&:empty?)
             part(label, texts, before&.parts&.at(place))
@@ -114,7 +112,7 @@ module Roost
 
         def part(label, texts, before)
           Part.new(label: label, grouping: Tallies::Grouping.new(texts, before: before&.grouping),
-                   terms: Tallies::KeyTerms.new(texts, before: before&.terms)).freeze
+                   key_terms: Tallies::KeyTerms.new(texts, before: before&.key_terms)).freeze
         end
 
         def limit_words

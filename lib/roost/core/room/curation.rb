@@ -11,7 +11,7 @@ module Roost
       # columns:: key to number of a column from 0
       Curation = Struct.new(:removed, :approved, :pinned, :columns, keyword_init: true) do
         self::MOST = 2000
-        self::KEY_LIMIT = 80
+        self::KEY_LIMIT = 800 # a word of 40 characters may be many more once it is normalised
         # What is done to keys, and the list they come into or leave.
         self::LISTS = { "remove" => [:removed, true], "restore" => [:removed, false], "approve" => [:approved, true],
                         "hold" => [:approved, false], "pin" => [:pinned, true], "unpin" => [:pinned, false] }.freeze

@@ -68,7 +68,7 @@ module Roost
         end
 
         # The same without what is for the teacher only.
-        def class_tally = slide.prompt.for_class(tally)
+        def class_tally = @class_tally ||= slide.prompt.for_class(tally)
 
         def names = @names ||= seats.to_h { |seat| [seat.id, seat.name] }
 
