@@ -216,6 +216,13 @@ RSpec.describe "Ways to answer, in real windows" do
       expect(student).to have_css(".spot-result .spot-count", text: "North: 1")
     end
 
+    it "keep the picture's shape on a wide and low screen, so that nothing beside it can be tapped" do
+      _session, student = running(spots, driver: :chromium_small, pictures: [picture])
+      map = student.find(".spot-picture .spot-map").rect
+      expect(map.width / map.height).to be_within(0.02).of(800.0 / 600)
+      expect(map.height).to be <= 0.7 * 768
+    end
+
     it "aren't placed by two fingers that zoom, nor by one that scrolls" do
       _session, student = running(spots, pictures: [picture])
       map = student.find(".spot-picture .spot-map").rect

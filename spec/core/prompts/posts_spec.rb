@@ -66,6 +66,18 @@ RSpec.describe Roost::Core::Prompts::Posts do
     expect(posts.plain(given(post("p1", "Hi", "emoji" => "🐦")))).to eq("🐦 Hi")
   end
 
+  it "stands in columns from the first card that is put into one" do
+    board = posts(approve: false, columns: %w[Stays Leaves])
+    grouped = lambda do |curation|
+      board.grouped(board.gathered(values, curation: curation).up).map { |name, cards| [name, cards.map(&:text)] }
+    end
+    expect(grouped.call(blank)).to eq([[nil, %w[First Second Third]]])
+    one = blank.after("column", ["2-p1"], 1)
+    expect(grouped.call(one)).to eq([[nil, %w[First Third]], ["Stays", []], ["Leaves", ["Second"]]])
+    expect(grouped.call(one.after("column", %w[1-p1 1-p2], 0))).to eq([["Stays", %w[First Third]], ["Leaves", ["Second"]]])
+    expect(grouped.call(blank.after("column", ["2-p1"], 9))).to eq([[nil, %w[First Second Third]]])
+  end
+
   it "has up to four columns" do
     expect(posts.edited({ "columns" => "Stays, Leaves,,Stays" }).value.columns).to eq(%w[Stays Leaves])
     expect(posts.edited({ "columns" => "a,b,c,d,e" }).reason).to eq("4 columns is the most a board can have.")

@@ -136,6 +136,16 @@ module Roost
           Tally.new(cards: cards, answered: values.count { |_, value| value["posts"].any? }).freeze
         end
 
+        # Cards by column, those in none first; all in one while none is sorted.
+        # @return [Array<Array(String, Array<Card>)>] nil as the name of those in none
+        def grouped(cards)
+          by_column = cards.group_by { |card| card.column if card.column && columns[card.column] }
+          return [[nil, cards]] if by_column.keys.compact.empty?
+
+          named = columns.each_with_index.map { |name, place| [name, by_column.fetch(place, [])] }
+          by_column.key?(nil) ? [[nil, by_column[nil]], *named] : named
+        end
+
         # The cards that are up, without names unless they are to be seen.
         def for_class(tally)
           cards = tally.up.map { |card| named? ? card : Card.new(**card.to_h, name: nil).freeze }

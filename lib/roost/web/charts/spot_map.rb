@@ -24,15 +24,17 @@ module Roost
         # Height of the picture divided by its width.
         def aspect = @picture ? @picture.height.to_f / @picture.width : BARE
 
-        def box = "0 0 #{WIDTH} #{height}"
+        # Attributes of an svg that holds it: with a size, so that it keeps its shape wherever it is
+        # put, and nothing beside the picture can be tapped.
+        def frame = %(class="spot-map" viewBox="0 0 #{WIDTH} #{height}" width="#{WIDTH}" height="#{height}")
 
         # @param inner [Array<String>] of the layers below
         def svg(*inner, label:)
-          %(<svg class="spot-map" viewBox="#{box}" role="img" aria-label="#{escape(label)}">#{ground}#{inner.join}</svg>)
+          %(<svg #{frame} role="img" aria-label="#{escape(label)}">#{ground}#{inner.join}</svg>)
         end
 
         def ground
-          paper = %(<rect class="sheet-paper" width="#{WIDTH}" height="#{height}"/>)
+          paper = %(<rect class="sheet-paper" width="#{WIDTH}" height="#{height}" fill="#ffffff"/>)
           @picture ? %(#{paper}<image href="/media/#{@picture.file}" width="#{WIDTH}" height="#{height}"/>) : paper
         end
 
