@@ -63,7 +63,7 @@ RSpec.describe Roost::Core::Tallies::Spread do
 
       spread = described_class.of(numbers.map(&:to_r))
       expect(spread.bins.sum(&:count)).to eq(numbers.length)
-      expect(spread.bins.length).to be_between(4, 21)
+      expect(spread.bins.length).to be_between(5, 20)
       step = spread.bins.first.to - spread.bins.first.from
       lead = step / (10r**Math.log10(step.to_f).floor)
       expect([1r, 2r, 5r / 2, 5r]).to include(lead)

@@ -19,21 +19,48 @@ RSpec.describe Roost::Core::Prompts::Posts do
   it "shows nothing before the teacher has let it through, in the order in which that was done" do
     gather = ->(curation) { posts.gathered(values, names: { 1 => "Ada", 2 => "Bo" }, curation: curation) }
     expect(gather.call(blank).waiting.map(&:text)).to eq(%w[First Second Third])
-    expect(posts.for_class(gather.call(blank)).cards).to be_empty
+    expect(posts.for_class(gather.call(blank))).to be_empty
     through = gather.call(blank.after("approve", %w[1-p2 2-p1]))
     expect(posts.for_class(through).up.map { |card| [card.text, card.name] }).to eq([["Third", nil], ["Second", nil]])
     expect(through.up.map(&:name)).to eq(%w[Ada Bo])
     removed = gather.call(blank.after("approve", %w[1-p2 2-p1]).after("remove", ["1-p2"]))
-    expect(posts.for_class(removed).cards.map(&:text)).to eq(["Second"])
+    expect(posts.for_class(removed).up.map(&:text)).to eq(["Second"])
     expect(removed.removed.map(&:text)).to eq(["Third"])
   end
 
   it "shows all at once where that is asked, in the order in which they came, pinned ones first, with likes" do
     prompt = posts(approve: false, named: true)
     tally = prompt.for_class(prompt.gathered(values, names: { 1 => "Ada", 2 => "Bo" }, curation: blank.after("pin", ["1-p2"])))
-    expect(tally.up.map do |card|
-      [card.text, card.name, card.likes]
-    end).to eq([["Third", "Ada", 1], ["First", "Ada", 1], ["Second", "Bo", 1]])
+    expect(tally.up.map { |card| [card.text, card.name, card.likes] })
+      .to eq([["Third", "Ada", 1], ["First", "Ada", 1], ["Second", "Bo", 1]])
+  end
+
+  it "comes to the same from the board before as from the start, and makes only the cards that changed" do
+    steps = PropCheck::Generators.array(PropCheck::Generators.choose(0..71), max: 15)
+    PropCheck.forall(steps) do |picks|
+      curation = blank
+      given_so_far = {}
+      board = nil
+      picks.each do |pick|
+        what, seat = pick.divmod(6)
+        key = "#{seat % 3}-p1"
+        curation = curation.after(%w[approve remove restore hold pin unpin][what], [key]) if what < 6
+        given_so_far = given_so_far.merge(seat => given(post("p1", "Card #{pick}", at: pick % 5), likes: [key])) if what > 5
+        given_now = { names: { seat => "Ada#{pick}" }, curation: curation }
+        board = posts.gathered(given_so_far, before: board, **given_now)
+        lists = ->(one) { [one.up, one.waiting, one.removed, one.answered] }
+        expect(lists.call(board)).to eq(lists.call(posts.gathered(given_so_far, **given_now)))
+      end
+    end
+    first = posts.gathered(values)
+    second = posts.gathered(values.merge(3 => given(post("p1", "New", at: 99))), before: first)
+    expect(second.waiting.first).to equal(first.waiting.first)
+  end
+
+  it "is no longer than two hundred cards for the class, and says how many more there are" do
+    many = (1..205).to_h { |seat| [seat, given(post("p1", "Card #{seat}", at: seat))] }
+    shown = posts(approve: false).then { |prompt| prompt.for_class(prompt.gathered(many)) }
+    expect([shown.up.length, shown.beyond, shown.up.last.text]).to eq([200, 5, "Card 200"])
   end
 
   it "reads cards, and refuses what is none" do
@@ -41,9 +68,8 @@ RSpec.describe Roost::Core::Prompts::Posts do
     card = { "id" => "p1", "text" => " Hi ", "emoji" => "🐦", "picture" => picture, "at" => 5 }
     kept = post("p1", "Hi", at: 5, "emoji" => "🐦", "picture" => picture.merge("alt" => ""))
     expect(read([card]).value["posts"]).to eq([kept])
-    expect(read([card], likes: ['["7-p1","7-p1","x",3]'], writing: ["so far"]).value.values_at("likes",
-                                                                                               "writing")).to eq([["7-p1"],
-                                                                                                                  "so far"])
+    with_likes = read([card], likes: ['["7-p1","7-p1","x",3]'], writing: ["so far"]).value
+    expect(with_likes.values_at("likes", "writing")).to eq([["7-p1"], "so far"])
     [[{ "id" => "x", "text" => "a" }], [{ "id" => "p1", "text" => "" }], [card, card], ["p1"], [nil],
      [card.merge("picture" => picture.merge("file" => "../../etc/passwd"))],
      [card.merge("picture" => picture.merge("width" => 0))],
@@ -52,9 +78,8 @@ RSpec.describe Roost::Core::Prompts::Posts do
     end
     expect(read([card], prompt: posts(pictures: false)).ok?).to be(false)
     expect(read([{ "id" => "p1", "text" => "x" * 281 }]).reason).to start_with("A card is too long")
-    expect(read(%w[1 2 3 4].map do |n|
-      { "id" => "p#{n}", "text" => n }
-    end).reason).to eq("3 cards is the most here. Take one away.")
+    four = %w[1 2 3 4].map { |number| { "id" => "p#{number}", "text" => number } }
+    expect(read(four).reason).to eq("3 cards is the most here. Take one away.")
   end
 
   it "keeps what is typed and not posted, which is no card yet" do

@@ -104,10 +104,9 @@ module Roost
         end
 
         def tally(values)
-          exact = Hash.new { |known, text| known[text] = Rational(text) }
-          numbers = values.filter_map { |value| value["number"] && exact[value["number"]] }
-          right = numbers.count { |number| number.between?(*band) } if keyed?
-          Tally.new(spread: Tallies::Spread.of(numbers), answered: numbers.length, right: right, band: band).freeze
+          counts = values.filter_map { |value| value["number"] }.tally.transform_keys { |text| Rational(text) }
+          right = counts.sum { |number, count| number.between?(*band) ? count : 0 } if keyed?
+          Tally.new(spread: Tallies::Spread.of_counts(counts), answered: counts.values.sum, right: right, band: band).freeze
         end
 
         def plain(value) = value["number"] ? "#{NumberText.show(Rational(value["number"]))} #{unit}".strip : ""

@@ -8,28 +8,12 @@ module Roost
       # A value is {"posts" => [{"id", "text", "emoji", "picture", "at"}], "likes" => [keys of
       # cards of others], "writing" => what is typed and not posted yet}.
       class Posts < Prompt
-        # key:: what curation knows it by; state:: :up, :waiting (for the teacher) or :removed;
-        # column:: number from 0, or nil; name:: nil where the class isn't to know; likes:: how many
-        Card = Struct.new(:key, :text, :emoji, :picture, :state, :pinned, :column, :name, :likes, keyword_init: true)
-        Tally = Struct.new(:cards, :answered, keyword_init: true) do
-          # @return [Array<Card>] those that are to be seen, pinned ones first
-          def up = cards.select { |card| card.state == :up }.partition(&:pinned).flatten(1)
-
-          def waiting = cards.select { |card| card.state == :waiting }
-
-          def removed = cards.select { |card| card.state == :removed }
-        end
-
         MOST = (1..10)
         TEXT_LIMIT = 280
         COLUMNS = (0..4)
         COLUMN_LIMIT = 40
         MOST_LIKES = 300
         MOST_BYTES = 40_000
-        # More than there can be on one slide.
-        MOST_CARDS = 1_000_000
-        # Cards on one board; those beyond come up as others go.
-        MOST_SHOWN = 200
         EMOJI = %w[👍 💡 ❓ 😮 😂 ❤️ 🐦 🌊].freeze
         POST_ID = /\Ap\d{1,4}\z/
         KEY = /\A\d{1,18}-p\d{1,4}\z/
@@ -123,21 +107,13 @@ module Roost
         # Whoever liked a card has taken part, too.
         def blank_answer?(value) = value.values_at("posts", "likes", "writing").all?(&:empty?)
 
-        # In the order in which cards were let through, and before that in which they came.
-        def gathered(values, names: {}, curation: Room::Curation::BLANK, **)
-          likes = values.values.flat_map { |value| value["likes"] }.tally
-          posts = values.flat_map { |seat_id, value| value["posts"].map { |post| [seat_id, post] } }
-          ranks = curation.approved.each_with_index.to_h
-          cards = posts.sort_by.with_index { |(_, post), place| (post["at"] * MOST_CARDS) + place }
-                       .map { |seat_id, post| card(seat_id, post, names, curation, likes) }
-          if approve? && ranks.any?
-            cards = cards.sort_by.with_index { |card, place| (ranks.fetch(card.key, ranks.length) * MOST_CARDS) + place }
-          end
-          Tally.new(cards: cards, answered: values.count { |_, value| value["posts"].any? }).freeze
+        # @return [Board]
+        def gathered(values, names: {}, curation: Room::Curation::BLANK, before: nil)
+          Board.new(values, names: names, curation: curation, approve: approve?, before: before)
         end
 
         # Cards by column, those in none first; all in one while none is sorted.
-        # @return [Array<Array(String, Array<Card>)>] nil as the name of those in none
+        # @return [Array<Array(String, Array<Board::Card>)>] nil as the name of those in none
         def grouped(cards)
           by_column = cards.group_by { |card| card.column if card.column && columns[card.column] }
           return [[nil, cards]] if by_column.keys.compact.empty?
@@ -146,11 +122,8 @@ module Roost
           by_column.key?(nil) ? [[nil, by_column[nil]], *named] : named
         end
 
-        # The cards that are up, without names unless they are to be seen.
-        def for_class(tally)
-          cards = tally.up.map { |card| named? ? card : Card.new(**card.to_h, name: nil).freeze }
-          Tally.new(cards: cards, answered: tally.answered).freeze
-        end
+        # @return [Board::Shown]
+        def for_class(board) = board.shown(named: named?)
 
         def plain(value)
           cards = value["posts"].map { |post| [post["emoji"], post["text"], post["picture"] ? "(picture)" : ""] }
@@ -218,19 +191,6 @@ module Roost
           width, height = raw.values_at("width", "height")
           sized = [width, height].all? { |side| side.is_a?(Integer) && side.between?(1, 20_000) }
           { "file" => raw["file"], "width" => width, "height" => height, "alt" => "" } if sized
-        end
-
-        def card(seat_id, post, names, curation, likes)
-          key = "#{seat_id}-#{post["id"]}"
-          Card.new(key: key, text: post["text"], emoji: post["emoji"], picture: Picture.from_document(post["picture"]),
-                   state: card_state(key, curation), pinned: curation.pinned?(key), column: curation.columns[key],
-                   name: names[seat_id], likes: likes.fetch(key, 0)).freeze
-        end
-
-        def card_state(key, curation)
-          return :removed if curation.removed?(key)
-
-          !approve? || curation.approved?(key) ? :up : :waiting
         end
       end
     end

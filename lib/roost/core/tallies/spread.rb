@@ -18,19 +18,27 @@ module Roost
 
         # @param numbers [Array<Rational>]
         # @return [Spread, nil] nil of no numbers
-        def self.of(numbers)
-          return nil if numbers.empty?
+        def self.of(numbers) = of_counts(numbers.tally)
 
-          # Many give the same number: what is exact is slow, and needs doing once for each.
-          counts = numbers.tally.sort
-          sorted = counts.flat_map { |number, count| [number] * count }
+        # Many give the same number: what is exact is slow, and needs doing once for each.
+        # @param counts [Hash{Rational=>Integer}] how often each number was given
+        # @return [Spread, nil] nil of no numbers
+        def self.of_counts(counts)
+          return nil if counts.empty?
+
+          ascending = counts.sort
+          sorted = ascending.flat_map { |number, count| [number] * count }
           q1, median, q3 = [1r / 4, 1r / 2, 3r / 4].map { |share| quantile(sorted, share) }
-          reach = (q3 - q1) * 3 / 2
-          far = sorted.select { |number| number < q1 - reach || number > q3 + reach }
-          bins = bins(sorted, q3 - q1)
-          mean = counts.sum { |number, count| number * count } / sorted.length
-          new(numbers: sorted, mean: mean, median: median, q1: q1, q3: q3, far: far, bins: bins,
-              axis: axis(sorted.first, sorted.last)).freeze
+          mean = ascending.sum { |number, count| number * count } / sorted.length
+          new(numbers: sorted, mean: mean, median: median, q1: q1, q3: q3, far: far(sorted, q1, q3),
+              bins: bins(sorted, q3 - q1), axis: axis(sorted.first, sorted.last)).freeze
+        end
+
+        def self.far(sorted, first, third)
+          reach = (third - first) * 3 / 2
+          inside = sorted.bsearch_index { |number| number >= first - reach }
+          beyond = sorted.bsearch_index { |number| number > third + reach } || sorted.length
+          sorted[0...inside] + sorted[beyond..]
         end
 
         # Linear interpolation, type 7 of Hyndman and Fan (1996).
@@ -51,17 +59,20 @@ module Roost
         # Freedman and Diaconis (1981): width 2 IQR / n^(1/3), then a friendly one that gives
         # 5 to 20 bins.
         def self.bins(sorted, iqr)
-          low, high = sorted.minmax
+          low, high = sorted.values_at(0, -1)
           return [self::Bin.new(from: low - (1r / 2), to: high + (1r / 2), count: sorted.length).freeze] if low == high
 
           width = 2 * iqr / Rational(Math.cbrt(sorted.length).to_s)
           count = width.zero? ? self::BINS.max : ((high - low) / width).ceil.clamp(self::BINS.min, self::BINS.max)
           step = friendly((high - low) / count)
+          step = wider(step) while edges(low, high, step).length - 1 > self::BINS.max
           step = narrower(step) while edges(low, high, step).length - 1 < self::BINS.min
           count_in(sorted, edges(low, high, step))
         end
 
         def self.narrower(step) = friendly(step * 2 / 5)
+
+        def self.wider(step) = friendly(step * 6 / 5)
 
         def self.edges(low, high, step)
           first = (low / step).floor
@@ -80,7 +91,7 @@ module Roost
 
           edges(low, high, friendly((high - low) / 6))
         end
-        private_class_method :friendly, :bins, :narrower, :edges, :count_in, :axis
+        private_class_method :far, :friendly, :bins, :narrower, :wider, :edges, :count_in, :axis
       end
     end
   end
