@@ -21,8 +21,8 @@ class KindsPictures
     pictures = slides.map { |slide| kind(session, slide) }
     { "kinds-seat" => 0, "kinds-screen" => 1 }.each do |name, place|
       sheet = pictures.map { |both| Vips::Image.new_from_buffer(both[place], "").resize(0.5) }
-      Vips::Image.arrayjoin(sheet, across: place.zero? ? 5 : 3, shim: 8,
-background: [255]).write_to_file(File.join(@folder, "#{name}.png"))
+      joined = Vips::Image.arrayjoin(sheet, across: place.zero? ? 5 : 3, shim: 8, background: [255])
+      joined.write_to_file(File.join(@folder, "#{name}.png"))
     end
   end
 

@@ -47,6 +47,24 @@ RSpec.describe Roost::Core::Tallies do
     end
   end
 
+  describe Roost::Core::Tallies::Count do
+    it "looks only at what is new or has changed, and comes to the same" do
+      seen = []
+      things = ->(value) { value["things"].tap { seen << value } }
+      count = ->(values, before = nil) { described_class.new(values, before: before, &things) }
+      values = { 1 => { "things" => %w[a b] }, 2 => { "things" => [] }, 3 => { "things" => %w[a] } }
+      first = count.call(values)
+      expect([first.to_h, first.answered, first.of("z")]).to eq([{ "a" => 2, "b" => 1 }, 2, 0])
+      seen.clear
+      changed = { "things" => %w[b] }
+      second = count.call(values.merge(1 => changed), first)
+      expect(seen).to eq([values[1], changed])
+      expect(second).to eq(count.call(values.merge(1 => changed)))
+      expect(count.call(values.except(3), second)).to eq(count.call(values.except(3)))
+      expect(first.to_h).to eq({ "a" => 2, "b" => 1 })
+    end
+  end
+
   describe Roost::Core::Tallies::KeyTerms do
     it "counts words in at least three answers, once each, without those that say little" do
       texts = ["The stars show the way, the stars!", "Stars and the river", "They follow the river and STARS", "The river"]

@@ -84,6 +84,20 @@ RSpec.describe "Every kind of question" do
         end
       end
 
+      it "comes to the same when answers come, change and go one by one" do
+        prompts.each do |prompt|
+          values = answers(prompt, 24).each_with_index.to_h { |value, seat| [seat, value] }
+          steps = [values.first(9).to_h, values.first(10).to_h, values.first(10).to_h.merge(3 => values[20]), values.except(4, 5)]
+          grown = steps.inject(nil) { |before, given| prompt.gathered(given, before: before) }
+          looks = [grown, prompt.gathered(steps.last)].map do |tally|
+            # A word may stand elsewhere: it keeps the place it had.
+            part("result", prompt, tally: tally, key: true, brief: false, way: nil, opacity: nil)
+              .gsub(/(<text data-word="[^"]*") x="[^"]*" y="[^"]*"/, '\\1')
+          end
+          expect(looks.first).to eq(looks.last)
+        end
+      end
+
       it "shows one answer, in words too, and marks it between nothing and all" do
         prompts.each do |prompt|
           answers(prompt, 30).each do |value|

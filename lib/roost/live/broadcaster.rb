@@ -102,7 +102,7 @@ module Roost
         return if streams.empty?
 
         mirror = @lock.synchronize { @mirrors[session_id] ||= Mirror.new(session_id) }
-        snapshot = mirror.snapshot
+        snapshot = mirror.snapshot(people: newcomers.any? || scopes.any? { |scope| scope != :answers })
         return streams.each { |stream| hub.drop(stream) } unless snapshot
 
         @lock.synchronize { @deadlines[session_id] = snapshot.state.open? ? snapshot.state.run.deadline : nil }

@@ -50,14 +50,15 @@ module Roost
                                            key: SecureRandom.hex(8)).freeze
         if seat_id
           Store::Seats.new.arrive(seat_id, about.key)
-          touched(session_id)
+          touched(session_id, :people)
         end
         @broadcaster.welcome(@hub.add(io, about))
       end
 
-      # Answers or people of this session have changed in this process; told to all
-      # processes at the next tick, at most five times a second.
-      def touched(session_id) = @lock.synchronize { @dirty << session_id }
+      # Something of this session has changed in this process; told to all processes at the
+      # next tick, at most five times a second.
+      # @param scope [Symbol] :answers or :people, as in Bus
+      def touched(session_id, scope = :answers) = @lock.synchronize { @dirty << [session_id, scope] }
 
       # Calls the block whenever a command has changed a session, in whatever process: with its
       # id, or with nil when any may have changed because the database was away.
@@ -78,7 +79,7 @@ module Roost
         announce_dirty
         close_expired
         @ticks = (@ticks || 0) + 1
-        each_session { |id| touched(id) if @rehearse.call(id) } if (@ticks % REHEARSAL).zero?
+        each_session { |id| touched(id, :people) if @rehearse.call(id) } if (@ticks % REHEARSAL).zero?
         @broadcaster.show_boards if (@ticks % BOARDS).zero?
         sweep if (@ticks % SWEEP).zero?
       rescue StandardError => e
@@ -88,7 +89,7 @@ module Roost
 
       def announce_dirty
         dirty = @lock.synchronize { @dirty.to_a.tap { @dirty.clear } }
-        dirty.each { |session_id| Bus.announce(session_id, :answers) }
+        dirty.each { |session_id, scope| Bus.announce(session_id, scope) }
       rescue Sequel::DatabaseError
         @lock.synchronize { @dirty.merge(dirty) }
         raise
@@ -114,7 +115,7 @@ module Roost
 
         Store::Seats.new.leave(gone.map(&:key))
         @lock.synchronize { @gone -= gone }
-        gone.map(&:session_id).uniq.each { |session_id| touched(session_id) }
+        gone.map(&:session_id).uniq.each { |session_id| touched(session_id, :people) }
       end
 
       # Heartbeats, who is still here, and views that changed without a notice: seats

@@ -2,12 +2,13 @@
 
 module Roost
   module Live
-    # What this process remembers of one session between notices: the frozen lesson and
-    # the answers so far, of which only the changed ones are read again; and what was tallied
-    # last, so that charts stay where they were. Used by the broadcaster's thread only.
+    # What this process remembers of one session between notices: the frozen lesson; the
+    # answers so far and what was sent when, of which only what is new is read; who is there,
+    # as long as nobody came or went; and what was tallied last, so that charts stay where
+    # they were. Used by the broadcaster's thread only.
     class Mirror
-      # A row may become visible after one with a higher seq; rows this young are read
-      # again. Saves are single statements and take milliseconds.
+      # A row may become visible after one that is younger; rows this young, in seconds, are
+      # read again. Saves are single statements and take milliseconds.
       OVERLAP = 2.0
 
       # @return [Store::Sessions::Record, nil] as of the last refresh
@@ -18,15 +19,21 @@ module Roost
         @answers = {}
         @settled = 0
         @recent = []
+        @shown = {}
+        @shown_until = 0.0
       end
 
+      # @param people [Boolean] whether somebody may have come or gone since the last one
       # @return [Core::Room::Snapshot, nil] nil when the session is gone
-      def snapshot
+      def snapshot(people: true)
         @record = Store::Sessions.new.find(session_id)
         return nil if record.nil? || record.deleted
 
         read_answers
-        @last = Store::Rooms.new.snapshot(record, lesson: lesson, answers: @answers.transform_values(&:dup),
+        read_deliveries
+        @last = Store::Rooms.new.snapshot(record, lesson: lesson, seats: (@last.seats if @last && !people),
+                                                  answers: @answers.transform_values(&:dup),
+                                                  shown: @shown.transform_values(&:dup),
                                                   before: @last ? @last.tallies : {})
       end
 
@@ -49,6 +56,11 @@ module Roost
         end
         @recent << [record.now, @highest || 0]
         @settled = @recent.shift[1] while @recent.any? && @recent.first[0] < record.now - OVERLAP
+      end
+
+      def read_deliveries
+        Store::Answers.new.deliveries(session_id, since: @shown_until, among: @shown)
+        @shown_until = record.now - OVERLAP
       end
 
       # An answer that was read again is the same as before; what was worked out of it stands.

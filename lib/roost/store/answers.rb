@@ -69,11 +69,14 @@ module Roost
       end
 
       # When each seat's device was first sent the open prompt of a slide.
+      # @param since [Float] only what was sent then or later, epoch seconds
+      # @param among [Hash] what is known already, and is added to
       # @return [Hash{String=>Hash{Integer=>Float}}] slide id to seat id to epoch seconds
-      def deliveries(session_id)
-        database[:deliveries].where(session_id: session_id)
-                             .select(:seat_id, :slide_id, Repository.epoch(:sent_at).as(:sent_at))
-                             .each_with_object({}) do |row, shown|
+      def deliveries(session_id, since: 0.0, among: {})
+        sent = Repository.epoch(:sent_at)
+        database[:deliveries].where(session_id: session_id).where(sent >= since)
+                             .select(:seat_id, :slide_id, sent.as(:sent_at))
+                             .each_with_object(among) do |row, shown|
           (shown[row[:slide_id]] ||= {})[row[:seat_id]] = row[:sent_at]
         end
       end

@@ -6,15 +6,17 @@ module Roost
     class Rooms < Repository
       # @param record [Sessions::Record]
       # @param lesson [Core::Lesson] when the caller has it at hand already
+      # @param seats [Array] likewise
       # @param answers [Hash] likewise
+      # @param shown [Hash] likewise
       # @param before [Hash] the tallies of the snapshot before
       # @return [Core::Room::Snapshot]
-      def snapshot(record, lesson: nil, answers: nil, before: {})
+      def snapshot(record, lesson: nil, seats: nil, answers: nil, shown: nil, before: {})
         Core::Room::Snapshot.new(
           id: record.id, title: record.title, code: record.code, options: record.options, state: record.state,
           version: record.version, lesson: lesson || Sessions.new(database).lesson(record.id),
-          seats: Seats.new(database).of(record.id), answers: answers || all_answers(record.id),
-          shown: Answers.new(database).deliveries(record.id), before: before
+          seats: seats || Seats.new(database).of(record.id), answers: answers || all_answers(record.id),
+          shown: shown || Answers.new(database).deliveries(record.id), before: before
         )
       end
 

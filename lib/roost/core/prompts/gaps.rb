@@ -10,8 +10,9 @@ module Roost
         # right:: how many filled it rightly; wrong:: the commonest wrong filling with its
         # count, nil when there is none
         Row = Struct.new(:accepted, :right, :answered, :wrong, keyword_init: true)
-        # compared:: for each gap what is known of fillings, and under which settings
-        Tally = Struct.new(:rows, :answered, :right, :compared, :settings, keyword_init: true)
+        # fillings, wholes:: Tallies::Count of [gap, filling] and of all fillings together;
+        # compared:: for each gap which fillings are right, under these settings
+        Tally = Struct.new(:rows, :answered, :right, :fillings, :wholes, :compared, :settings, keyword_init: true)
 
         GAP = /\[\[(.+?)\]\]/m
         TEXT_LIMIT = 2000
@@ -52,12 +53,9 @@ module Roost
           return Reading.refused("#{MOST_GAPS} gaps is the most a text can have.") if gaps.length > MOST_GAPS
 
           long = gaps.flatten.find { |word| word.length > ACCEPTED_LIMIT }
-          if long
-            Reading.refused("“#{long[0,
-                                     30]}…” is too long for a gap: #{ACCEPTED_LIMIT} characters is the most.")
-          else
-            Reading.ok(self)
-          end
+          return Reading.ok(self) unless long
+
+          Reading.refused("“#{long[0, 30]}…” is too long for a gap: #{ACCEPTED_LIMIT} characters is the most.")
         end
 
         def problems = gaps.empty? ? ["no gap yet: write [[word]]"] : []
@@ -134,11 +132,15 @@ module Roost
 
         # Many put the same: each filling is compared once.
         def gathered(values, before: nil, **)
-          given = values.each_value.reject { |value| blank_answer?(value) }
+          fillings = Tallies::Count.new(values, before: before&.fillings) do |value|
+            blank_answer?(value) ? [] : gaps.each_index.map { |number| [number, filling(value, number)] }
+          end
+          wholes = Tallies::Count.new(values, before: before&.wholes) { |value| [value["gaps"]] }
           compared = before && before.settings == settings ? before.compared : gaps.map { {} }
-          rows = gaps.each_with_index.map { |accepted, number| row(accepted, number, given, compared[number]) }
-          right = given.count { |value| gaps.each_index.all? { |number| compared[number][filling(value, number)] } }
-          Tally.new(rows: rows, answered: given.length, right: right, compared: compared, settings: settings).freeze
+          rows = rows(fillings, compared)
+          right = wholes.to_h.sum { |whole, count| whole.each_with_index.all? { |one, gap| compared[gap][one] } ? count : 0 }
+          Tally.new(rows: rows, answered: fillings.answered, right: right, fillings: fillings, wholes: wholes,
+                    compared: compared, settings: settings).freeze
         end
 
         def plain(value) = value["gaps"].map { |filling| filling.empty? ? "–" : filling }.join("; ")
@@ -163,12 +165,15 @@ module Roost
 
         def filling(value, number) = value["gaps"][number].to_s
 
-        # @param known [Hash] filling to whether it is right; what is new is added
-        def row(accepted, number, given, known)
-          counts = given.map { |value| filling(value, number) }.tally
-          counts.each_key { |filling| known.fetch(filling) { known[filling] = right?(filling, accepted) } }
-          right, wrong = counts.partition { |filling, _| known[filling] }
-          Row.new(accepted: accepted, right: right.sum(&:last), answered: given.length, wrong: commonest(wrong)).freeze
+        # @param compared [Array<Hash>] for each gap filling to whether it is right; what is new is added
+        def rows(fillings, compared)
+          by_gap = fillings.to_h.group_by { |(number, _filling), _count| number }
+          gaps.each_with_index.map do |accepted, number|
+            counts = by_gap.fetch(number, []).map { |(_number, filling), count| [filling, count] }
+            known = compared[number]
+            right, wrong = counts.partition { |filling, _| known.fetch(filling) { known[filling] = right?(filling, accepted) } }
+            Row.new(accepted: accepted, right: right.sum(&:last), answered: fillings.answered, wrong: commonest(wrong)).freeze
+          end
         end
 
         def right?(filling, accepted)

@@ -11,7 +11,8 @@ module Roost
         # place:: mean position from 1, nil when nobody answered; counts:: how many put it at
         # each position; right:: how many put it at its own
         Row = Struct.new(:item, :place, :counts, :right, keyword_init: true)
-        Tally = Struct.new(:rows, :answered, :right, keyword_init: true)
+        # places, orders:: Tallies::Count of [item, place] and of whole orders
+        Tally = Struct.new(:rows, :answered, :right, :places, :orders, keyword_init: true)
 
         ITEMS = (2..12)
         ITEM_LIMIT = 120
@@ -114,18 +115,11 @@ module Roost
           end
         end
 
-        def tally(values)
-          given = values.reject { |value| blank_answer?(value) }.map { |value| value["order"] }
-          own_order = items.map(&:id)
-          at = Array.new(own_order.length) { |place| given.map { |order| order[place] }.tally }
-          rows = items.each_with_index.map do |item, own|
-            counts = at.map { |ids| ids.fetch(item.id, 0) }
-            places = counts.each_with_index.sum { |count, place| (place + 1) * count }
-            Row.new(item: item, counts: counts, right: counts[own],
-                    place: (Rational(places, given.length) if given.any?)).freeze
-          end
-          Tally.new(rows: rows, answered: given.length,
-                    right: (given.count(own_order) if keyed?)).freeze
+        def gathered(values, before: nil, **)
+          places = Tallies::Count.new(values, before: before&.places) { |value| value["order"].each_with_index.to_a }
+          orders = Tallies::Count.new(values, before: before&.orders) { |value| [value["order"]] }
+          Tally.new(rows: items.each_with_index.map { |item, own| row(item, own, places) }, answered: places.answered,
+                    right: (orders.of(items.map(&:id)) if keyed?), places: places, orders: orders).freeze
         end
 
         def plain(value) = blank_answer?(value) ? "" : sorted(value).map(&:text).join(" > ")
@@ -143,6 +137,15 @@ module Roost
         end
 
         private
+
+        # @param own [Integer] its place in the right order, from 0
+        # @param places [Tallies::Count] of [item, place]
+        def row(item, own, places)
+          counts = Array.new(items.length) { |place| places.of([item.id, place]) }
+          sum = counts.each_with_index.sum { |count, place| (place + 1) * count }
+          Row.new(item: item, counts: counts, right: counts[own],
+                  place: (Rational(sum, places.answered) if places.answered.positive?)).freeze
+        end
 
         def read_items(form)
           return Reading.ok(settings["items"]) unless form["item_ids"]

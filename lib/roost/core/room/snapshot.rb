@@ -79,8 +79,9 @@ module Roost
         # @return [Array<Bird>]
         def birds
           run = state.run
+          answers = given
           @birds ||= seats.map do |seat|
-            answer = given[seat.id]
+            answer = answers[seat.id]
             doing = if answer && (answer.final || answer.unfinished?(run)) then :answered
                     elsif !seat.here then :away
                     else answer ? :writing : :here

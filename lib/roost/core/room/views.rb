@@ -82,18 +82,14 @@ module Roost
             state = snapshot.state
             { phase: state.phase, title: snapshot.title, slide: snapshot.slide, place: snapshot.place,
               total: snapshot.lesson.class_slides.length, theme: snapshot.lesson.details.theme,
-              goal: (if state.lobby?
-                       snapshot.lesson.details.goal
-                     end), eyes_up: state.eyes_up, open: state.open?, opened: !state.run.nil?,
-              deadline: (state.run.deadline if state.open?) }
+              goal: (snapshot.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, open: state.open?,
+              opened: !state.run.nil?, deadline: (state.run.deadline if state.open?) }
           end
 
           def put_up(snapshot)
             showing = snapshot.state.showing
-            { tally: (if showing["results"]
-                        snapshot.class_tally
-                      end), way: showing["way"], opacity: showing["opacity"], key: showing.key?("key"),
-              spots: snapshot.state.spotlights.filter_map { |light| spot(snapshot, light) } }
+            { tally: (snapshot.class_tally if showing["results"]), way: showing["way"], opacity: showing["opacity"],
+              key: showing.key?("key"), spots: snapshot.state.spotlights.filter_map { |light| spot(snapshot, light) } }
           end
 
           def spot(snapshot, chosen)

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Live::Mirror do
+  let(:account) { teacher }
+  let(:session) { kept_session(account).tap { |kept| command(kept, "begin") } }
+  let(:mirror) { described_class.new(session.id) }
+
+  def told(snapshot) = [snapshot.seats, snapshot.answers, snapshot.shown, snapshot.state.slide_id]
+
+  it "says what the session itself says, whatever happens to it" do
+    told(mirror.snapshot)
+    steps = [-> { command(session, "jump", slide: "s2") },
+             -> { save(session, take_seat(session, "Ada").first, "s2", { "options" => ["o1"] }) },
+             -> { Roost::Store::Answers.new.delivered(session.id, "s2", [take_seat(session, "Bo").first[:id]]) },
+             -> { Roost::Store::Answers.new.delivered(session.id, "s3", [take_seat(session, "Cleo").first[:id]]) },
+             -> { Roost::Store::Seats.new.arrive(take_seat(session, "Dev").first[:id], "key") },
+             -> { Roost::Store::Seats.new.leave("key") }]
+    steps.each do |step|
+      step.call
+      expect(told(mirror.snapshot)).to eq(told(snapshot(session)))
+    end
+  end
+
+  it "does not ask again who is there when only answers came" do
+    ada = take_seat(session, "Ada").first
+    before = mirror.snapshot
+    take_seat(session, "Bo")
+    save(session, ada, "s1", { "options" => ["o1"] })
+    expect(mirror.snapshot(people: false).seats).to equal(before.seats)
+    expect(mirror.snapshot.seats.map(&:name)).to eq(%w[Ada Bo])
+  end
+
+  it "is nothing of a session that was deleted" do
+    mirror.snapshot
+    command(session, "end")
+    Roost::Store::Sessions.new.mark_deleted(account, session.id, true)
+    expect(mirror.snapshot).to be_nil
+  end
+end
