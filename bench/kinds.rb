@@ -8,7 +8,7 @@ module Bench
   # seats drawing at once.
   class Kinds
     SIZES = [30, 300, 1500].freeze
-    TURNS = 5
+    TURNS = 7
     ROUNDS = 9
     LESSONS = %w[birds-on-the-move voices-of-the-marsh].freeze
     WORDS = 60
@@ -16,6 +16,9 @@ module Bench
     DRAFTS = 16
     PAUSE = 0.5 # seconds between the drafts of one seat
     GOALS = { tally_growth_max: "at most 3", cloud_60_ms: "under 50", sketch_live_ms_p95: "none set" }.freeze
+
+    Room = Struct.new(:size, :session, :keep, :stream, keyword_init: true)
+    private_constant :Room
 
     # @param account [Integer] id of the teacher that `server` signs in
     # @param server [Server]
@@ -29,9 +32,9 @@ module Bench
     def call
       growths = {}
       alone = {}
-      to_desk(prompts.first, SIZES.min) # to warm up
+      to_desk(prompts.first) # to warm up
       prompts.each do |prompt|
-        desk = SIZES.to_h { |size| [size, to_desk(prompt, size)] }
+        desk = to_desk(prompt)
         SIZES.each do |size|
           alone[:"tally_#{prompt.kind}_#{size}_desk_ms"] = desk[size].round
           alone[:"tally_#{prompt.kind}_#{size}_ms"] = by_itself(prompt, size).round(2)
@@ -72,8 +75,22 @@ module Bench
       end)
     end
 
-    # Median milliseconds from an answer sent to its count at the Desk.
-    def to_desk(prompt, size)
+    # Median milliseconds from an answer sent to its count at the Desk, by how many were there.
+    # Large and small take turns, so that a slow moment of the machine meets all.
+    # @return [Hash{Integer=>Float}]
+    def to_desk(prompt)
+      rooms = SIZES.map { |size| room(prompt, size) }
+      # Answers are read again for two seconds after they came; the lesson has gone on for longer.
+      sleep Roost::Live::Mirror::OVERLAP + 0.3
+      rooms.each { |room| Roost::Live::Bus.announce(room.session.id, :state) }
+      turns = Array.new(TURNS) { |turn| rooms.map { |room| arrival(room, room.size + turn) } }
+      SIZES.zip(turns.transpose.map { |times| Bench.median(times) }).to_h
+    ensure
+      rooms&.each { |room| room.stream.close }
+    end
+
+    # A session in which so many have answered, and a Desk that is open.
+    def room(prompt, size)
       session = session(prompt)
       seats = Array.new(size + TURNS) { |number| Roost::Store::Seats.new.create(session.id, "Student #{number}") }
       values = imagined(prompt, size + TURNS)
@@ -83,26 +100,17 @@ module Bench
                      keyed: prompt.keyed?, save_no: 1, save_id: SecureRandom.uuid)
       end
       size.times(&keep)
-      stream = desk(session)
-      settle(session)
-      Bench.median(Array.new(TURNS) { |turn| arrival(stream, session, size + turn + 1) { keep.call(size + turn) } })
-    ensure
-      stream&.close
+      Room.new(size: size, session: session, keep: keep, stream: desk(session))
     end
 
-    # Answers are read again for two seconds after they came; the lesson has gone on for longer.
-    def settle(session)
-      sleep Roost::Live::Mirror::OVERLAP + 0.3
-      Roost::Live::Bus.announce(session.id, :state)
-    end
-
-    def arrival(stream, session, count)
-      sleep 0.4
-      reader = Thread.new { stream.wait_until { |text| text.include?("<strong>#{count}</strong> answered") } }
+    # One more answers, as the one at this place.
+    def arrival(room, place)
+      sleep 0.3
+      reader = Thread.new { room.stream.wait_until { |text| text.include?("<strong>#{place + 1}</strong> answered") } }
       sleep 0.02
       began = Bench.clock
-      yield
-      Roost::Live::Bus.announce(session.id, :answers)
+      room.keep.call(place)
+      Roost::Live::Bus.announce(room.session.id, :answers)
       (reader.value - began) * 1000
     end
 
