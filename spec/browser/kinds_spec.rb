@@ -424,6 +424,28 @@ RSpec.describe "Ways to answer, in real windows" do
       expect([student, other].flat_map { |each| complaints(each) }).to be_empty
     end
 
+    it "are leafed through by the teacher, and all on each device" do
+      session, student = running(posts(approve: false))
+      (1..14).each do |number|
+        card = { "id" => "p1", "text" => "Card #{number}", "at" => number }
+        save(session, take_seat(session, "Student #{number}").first, "s1", { "posts" => [JSON.generate([card])] })
+      end
+      screen = window(:screen).tap { |each| each.visit "/screen/#{session.screen_key}" }
+      expect(screen).to have_css(".post", count: 12)
+      expect(screen).to have_text("Page 1 of 2")
+      desk = sign_in_window
+      desk.visit "/desk/#{session.id}"
+      expect(desk).to have_button("‹ Page", disabled: true)
+      desk.click_button "Page ›"
+      expect(screen).to have_css(".post", count: 2)
+      expect(screen).to have_css(".post", text: "Card 14")
+      expect(desk).to have_button("Page ›", disabled: true)
+      expect_accessible(desk)
+      expect_accessible(screen)
+      student.refresh
+      expect(student).to have_css(".seat-result .post", count: 14)
+    end
+
     it "stay handed in when a card of somebody else is liked" do
       session, student = running(posts(approve: false))
       save(session, take_seat(session, "Bo").first, "s1", { "posts" => ['[{"id":"p1","text":"Hello","at":1}]'] })

@@ -77,7 +77,9 @@ RSpec.describe "Every kind of question" do
         prompts.product([0, 1, 30, 300]).each do |prompt, count|
           tally = prompt.tally(answers(prompt, count))
           [[true, false], [true, true], [false, true]].each do |key, brief|
-            html = part("result", prompt, tally: tally, key: key, brief: brief, way: kind.ways.keys.last, opacity: 30)
+            way = kind.ways.keys.last
+            given = brief ? prompt.page(prompt.for_class(tally), way, 0) : tally
+            html = part("result", prompt, tally: given, key: key, brief: brief, way: way, opacity: 30)
             expect(Nokogiri::HTML5.fragment(html).errors).to be_empty
             expect(html).not_to match(/NaN|Infinity/)
           end
@@ -95,6 +97,22 @@ RSpec.describe "Every kind of question" do
               .gsub(/(<text data-word="[^"]*") x="[^"]*" y="[^"]*"/, '\\1')
           end
           expect(looks.first).to eq(looks.last)
+        end
+      end
+
+      it "puts everything on one page or another of the class screen, and nothing twice" do
+        prompts.product([nil, *kind.ways.keys], [0, 1, 30, 300]).each do |prompt, way, count|
+          tally = prompt.for_class(prompt.tally(answers(prompt, count)))
+          pages = prompt.pages(tally, way)
+          texts = Array.new(pages) do |number|
+            html = part("result", prompt, tally: prompt.page(tally, way, number), key: false, brief: true, way: way, opacity: 30)
+            Nokogiri::HTML5.fragment(html).css(".post, .text-lead, .sheet").map(&:to_s)
+          end
+          whole = part("result", prompt, tally: tally, key: false, brief: true, way: way, opacity: 30)
+          all = Nokogiri::HTML5.fragment(whole).css(".post, .text-lead, .sheet").map(&:to_s)
+          numbered = ->(list) { list.map { |html| html.sub(/Sketch \d+/, "") }.sort }
+          expect(numbered.call(texts.flatten)).to eq(numbered.call(all))
+          expect(texts.map(&:length).max.to_i).to be <= 24
         end
       end
 

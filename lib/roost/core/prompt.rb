@@ -11,7 +11,8 @@ module Roost
     #                 .fitting, #instruction
     # its settings::  #edited, #corrected, #shape, #problems, #keyed?, #words, #searchable
     # in a sheet::    #row_options, #row_right, #row_pictures, #row_slots, #rules, .from_row
-    # an answer::     #read, #blank_answer?, #mark, #tally, #gathered, #for_class, #plain, #remark
+    # an answer::     #read, #blank_answer?, #mark, #tally, #gathered, #for_class, #pages, #page,
+    #                 #plain, #remark
     # rehearsal::     #imagine
     #
     # Nothing outside core/prompts/ and the views and elements of a kind knows which
@@ -184,6 +185,15 @@ module Roost
       # What of a tally may reach the class screen and the seats.
       def for_class(tally) = tally
 
+      # How many pages it takes on the class screen what the class gave: so much as can be read
+      # from the back row goes on one.
+      # @param tally as #for_class gives it
+      # @param way [String, nil] one of .ways
+      def pages(_tally, _way) = 1
+
+      # What of a tally stands on one of these pages, by number from 0.
+      def page(tally, _way, _number) = tally
+
       # What the teacher should notice of one answer beside the others, in a word or two.
       # @param _tally what #tally gave of all answers
       # @return [String, nil]
@@ -200,6 +210,9 @@ module Roost
       def ==(other) = other.is_a?(Prompt) && to_document == other.to_document
 
       private
+
+      # @return [Integer] how many pages so many things take; at least one, for none
+      def pages_of(count, each) = [(count / each.to_f).ceil, 1].max
 
       # What a kind works out of its settings once, before it is frozen.
       def prepare; end

@@ -103,6 +103,18 @@ RSpec.describe Roost::Core::Prompts::Posts do
     expect(grouped.call(blank.after("column", ["2-p1"], 9))).to eq([[nil, %w[First Second Third]]])
   end
 
+  it "takes several pages on the class screen, each column going on by itself" do
+    many = (1..14).to_h { |seat| [seat, given(post("p1", "Card #{seat}", at: seat))] }
+    plain = posts(approve: false)
+    shown = plain.for_class(plain.gathered(many))
+    expect([plain.pages(shown, nil), plain.page(shown, nil, 1).up.map(&:text)]).to eq([2, ["Card 13", "Card 14"]])
+    board = posts(approve: false, columns: %w[Stays Leaves])
+    sorted = board.for_class(board.gathered(many, curation: blank.after("column", (1..8).map { |seat| "#{seat}-p1" }, 0)))
+    pages = Array.new(board.pages(sorted, nil)) { |number| board.page(sorted, nil, number) }
+    expect(pages.map { |page| page.groups.map { |name, cards| [name, cards.length] } })
+      .to eq([[[nil, 6], ["Stays", 6], ["Leaves", 0]], [[nil, 0], ["Stays", 2], ["Leaves", 0]]])
+  end
+
   it "has up to four columns" do
     expect(posts.edited({ "columns" => "Stays, Leaves,,Stays" }).value.columns).to eq(%w[Stays Leaves])
     expect(posts.edited({ "columns" => "a,b,c,d,e" }).reason).to eq("4 columns is the most a board can have.")

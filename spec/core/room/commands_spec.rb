@@ -61,7 +61,7 @@ RSpec.describe Roost::Core::Room::Commands do
   it "shows the key and the standings only once answers are closed" do
     expect(give(on_game, "show", { what: "key" }).reason).to eq("Close answers first.")
     shown = after(["close"], ["show", { what: "results" }], ["show", { what: "key" }], from: on_game)
-    expect(shown.showing.keys).to eq(%w[results key])
+    expect(shown.showing.keys).to eq(%w[results page key])
     expect(after(["hide", { what: "results" }], from: shown).showing).to be_empty
     expect(after(["next"], from: shown).showing).to be_empty
   end

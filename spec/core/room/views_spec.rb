@@ -54,6 +54,32 @@ RSpec.describe Roost::Core::Room::Views do
     expect(fifth.reason).to eq("Four answers side by side is the most. Take one down first.")
   end
 
+  describe "results that take several pages" do
+    let(:lesson) do
+      writing = Roost::Core::Prompts::Writing.new(id: "p1", settings: {})
+      Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s3", prompt: writing)])
+    end
+    let(:texts) { ("a".."q").map { |letter| letter * 9 } }
+    let(:seats) { texts.each_index.map { |id| Roost::Core::Room::Seat.new(id: id, name: "Student #{id}", here: true) } }
+    let(:answers) { { "s3" => texts.each_with_index.to_h { |text, id| [id, answer(id, "s3", { "text" => text })] } } }
+
+    def up(view) = view.tally.parts.first.groups.map(&:lead)
+
+    it "are leafed through on the class screen and the seats, as far as there are any" do
+      turn = ->(page) { snapshot(*closed, ["show", { what: "results" }], ["show", { what: "results", page: page }]) }
+      screens = ["0", "1", "9", "-3", "x"].map { |page| described_class.screen(turn.call(page)) }
+      expect(screens.map { |screen| [screen.page, screen.pages] }).to eq([[0, 2], [1, 2], [1, 2], [0, 2], [0, 2]])
+      expect(screens.first(2).map { |screen| up(screen) }).to eq([texts.first(15), texts.last(2)])
+      expect(up(described_class.seats(turn.call("1"), [3]).keys.first)).to eq(texts.last(2))
+      expect(described_class.screen(snapshot(*closed)).pages).to eq(1)
+    end
+
+    it "begin at the first page when they are put up again" do
+      again = [["show", { what: "results", page: 1 }], ["hide", { what: "results" }], ["show", { what: "results" }]]
+      expect(described_class.screen(snapshot(*closed, *again)).page).to eq(0)
+    end
+  end
+
   it "reads a state from before several could be in the spotlight" do
     old = snapshot(*closed).state.to_document.merge("showing" => { "spotlight" => { "seat" => 2, "named" => true } })
     expect(Roost::Core::Room::State.from_document(old).spotlights).to eq([{ "seat" => 2, "named" => true }])

@@ -14,6 +14,9 @@ module Roost
         COLUMN_LIMIT = 40
         MOST_LIKES = 300
         MOST_BYTES = 40_000
+        # Cards on a page, as they come and sorted into columns.
+        ON_A_PAGE = 12
+        SORTED_ON_A_PAGE = 18
         EMOJI = %w[👍 💡 ❓ 😮 😂 ❤️ 🐦 🌊].freeze
         POST_ID = /\Ap\d{1,4}\z/
         KEY = /\A\d{1,18}-p\d{1,4}\z/
@@ -123,7 +126,24 @@ module Roost
         end
 
         # @return [Board::Shown]
-        def for_class(board) = board.shown(named: named?)
+        def for_class(board)
+          cards = board.for_class(named: named?)
+          Board::Shown.new(groups: grouped(cards), beyond: board.up.length - cards.length).freeze
+        end
+
+        def pages(shown, _way) = shown.groups.map { |_, cards| pages_of(cards.length, in_a_column(shown)) }.max
+
+        # Each column goes on by itself.
+        def page(shown, _way, number)
+          each = in_a_column(shown)
+          groups = shown.groups.map { |name, cards| [name, cards.drop(number * each).first(each)] }
+          Board::Shown.new(groups: groups, beyond: 0).freeze
+        end
+
+        # A card as its writer made it, whatever became of it.
+        def card_of(post)
+          Board::Card.new(text: post["text"], emoji: post["emoji"], picture: Picture.from_document(post["picture"])).freeze
+        end
 
         def plain(value)
           cards = value["posts"].map { |post| [post["emoji"], post["text"], post["picture"] ? "(picture)" : ""] }
@@ -142,6 +162,9 @@ module Roost
         end
 
         private
+
+        # How many cards of one column there is room for on a page.
+        def in_a_column(shown) = shown.groups.one? ? ON_A_PAGE : SORTED_ON_A_PAGE / shown.groups.length
 
         def read_columns(form)
           return Reading.ok(columns) unless form.key?("columns")

@@ -26,6 +26,7 @@ module Roost
         MOST_POINTS = 20_000
         MOST_BYTES = 400_000
         TEXT_LIMIT = 80
+        ON_A_PAGE = 18
 
         def self.label = "Sketch"
         def self.place = 5
@@ -71,6 +72,14 @@ module Roost
         def tally(values)
           drawings = values.reject { |value| blank_answer?(value) }
           Tally.new(drawings: drawings, answered: drawings.length).freeze
+        end
+
+        def pages(tally, way) = way == "overlay" ? 1 : pages_of(tally.drawings.length, ON_A_PAGE)
+
+        def page(tally, way, number)
+          return tally if way == "overlay"
+
+          Tally.new(**tally.to_h, drawings: tally.drawings.drop(number * ON_A_PAGE).first(ON_A_PAGE)).freeze
         end
 
         def plain(value)

@@ -9,9 +9,9 @@ module Roost
       class Writing < Prompt
         # parts:: [Part], one a box, or just one
         Tally = Struct.new(:answered, :parts, keyword_init: true)
-        # label:: of the box, or nil; grouping:: Tallies::Grouping of what stands in it;
-        # key_terms:: Tallies::KeyTerms of that
-        Part = Struct.new(:label, :grouping, :key_terms, keyword_init: true)
+        # label:: of the box, or nil; grouping:: Tallies::Grouping of what stands in it, and
+        # groups:: those of it that are to be seen; key_terms:: Tallies::KeyTerms of that
+        Part = Struct.new(:label, :grouping, :groups, :key_terms, keyword_init: true)
 
         SIZES = { "line" => "One line", "paragraph" => "A paragraph", "equation" => "An equation" }.freeze
         MOST_BOXES = 5
@@ -19,6 +19,9 @@ module Roost
 
         WORD_LIMITS = (1..1000)
         ANSWER_LIMIT = 8_000
+        # Groups on a page, with one box and with several.
+        ON_A_PAGE = 15
+        ON_A_PAGE_EACH = 6
 
         def self.label = "Writing"
         def self.place = 3
@@ -92,6 +95,15 @@ module Roost
           Tally.new(answered: values.each_value.count { |value| !blank_answer?(value) }, parts: parts).freeze
         end
 
+        def pages(tally, _way) = tally.parts.map { |part| pages_of(part.groups.length, on_a_page) }.max
+
+        def page(tally, _way, number)
+          parts = tally.parts.map do |part|
+            Part.new(**part.to_h, groups: part.groups.drop(number * on_a_page).first(on_a_page)).freeze
+          end
+          Tally.new(answered: tally.answered, parts: parts).freeze
+        end
+
         def plain(value) = value["text"]
 
         # Sentences come from the demo lesson's small set, generic ones otherwise.
@@ -111,9 +123,12 @@ module Roost
         private
 
         def part(label, texts, before)
-          Part.new(label: label, grouping: Tallies::Grouping.new(texts, before: before&.grouping),
+          grouping = Tallies::Grouping.new(texts, before: before&.grouping)
+          Part.new(label: label, grouping: grouping, groups: grouping.groups,
                    key_terms: Tallies::KeyTerms.new(texts, before: before&.key_terms)).freeze
         end
+
+        def on_a_page = boxes.length > 1 ? ON_A_PAGE_EACH : ON_A_PAGE
 
         def limit_words
           return "" unless word_limit

@@ -17,6 +17,7 @@ module Roost
         # Percent at which sketches lie over each other.
         OPACITIES = (10..60)
         OPACITY = 30
+        MOST_PAGES = 1000
 
         # @param name [String] one of NAMES
         # @param arguments [Hash{String=>Object}] as sent
@@ -110,7 +111,7 @@ module Roost
           left = state.spotlights.reject { |light| light["seat"] == seat }
           return while_live { keep_showing(state.showing.merge("spotlight" => left)) } if what == "spotlight" && seat && left.any?
 
-          gone = what == "results" ? %w[results key way opacity] : [what]
+          gone = what == "results" ? %w[results key way opacity page] : [what]
           while_live { keep_showing(state.showing.except(*gone)) }
         end
 
@@ -174,14 +175,19 @@ module Roost
           end
         end
 
-        # How results are to be shown, where the kind has several ways.
+        # How results are to be shown: which page of them, and in which way where the kind has several.
         def look(slide, arguments)
+          page = { "page" => asked(arguments, "page", 0).clamp(0, MOST_PAGES) }
           ways = slide.prompt.class.ways
-          return {} if ways.empty?
+          return page if ways.empty?
 
           way = ways.key?(arguments["way"]) ? arguments["way"] : state.showing.fetch("way", ways.keys.first)
-          opacity = Integer(arguments["opacity"].to_s, 10, exception: false) || state.showing.fetch("opacity", OPACITY)
-          { "way" => way, "opacity" => opacity.clamp(OPACITIES.min, OPACITIES.max) }
+          page.merge("way" => way, "opacity" => asked(arguments, "opacity", OPACITY).clamp(OPACITIES.min, OPACITIES.max))
+        end
+
+        # The whole number that is asked for, else the one that is up.
+        def asked(arguments, name, first)
+          Integer(arguments[name].to_s, 10, exception: false) || state.showing.fetch(name, first)
         end
 
         # A question that was asked in this session, now or before.

@@ -12,7 +12,8 @@ module Roost
       # runs::     Hash of slide id to Run, for every prompt that was ever opened
       # showing::  what the teacher has put on the class screen: "results", "key",
       #            "standings" (true) and "spotlight" ([{"seat", "named"}], side by side),
-      #            and how results are shown: "way" (as in the kind's ways) and "opacity" (percent)
+      #            and how results are shown: "way" (as in the kind's ways), "opacity" (percent)
+      #            and "page" (from 0)
       # eyes_up::  all devices rest until the teacher goes on
       # aside::    ids of slides whose question was set aside: it counts for nobody
       # curated::  Hash of slide id to Curation, where the teacher has sorted what was given

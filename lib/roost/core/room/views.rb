@@ -12,7 +12,7 @@ module Roost
         Seat = Struct.new(:phase, :title, :theme, :goal, :slide, :place, :total, :open, :opened, :deadline, :may_change, :eyes_up,
                           :tally, :way, :opacity, :key, :spots, :standing, :own, :order, :sound, keyword_init: true)
         Screen = Struct.new(:phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up,
-                            :birds, :names, :answered, :tally, :way, :opacity, :key, :spots, :standings, :sound,
+                            :birds, :names, :answered, :tally, :page, :pages, :way, :opacity, :key, :spots, :standings, :sound,
                             keyword_init: true)
         Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, keyword_init: true)
         Entry = Struct.new(:seat_id, :name, :value, :remark, :writing,
@@ -50,7 +50,7 @@ module Roost
           state = snapshot.state
           birds = snapshot.birds
           code_shown = state.lobby? || (snapshot.options.code_throughout && state.live?)
-          Screen.new(**where(snapshot), **put_up(snapshot),
+          Screen.new(**where(snapshot), **put_up(snapshot), **page(snapshot),
                      birds: birds.map(&:state), answered: birds.count { |bird| bird.state == :answered },
                      code: (snapshot.code if code_shown),
                      sound: snapshot.lesson.sound?,
@@ -88,8 +88,19 @@ module Roost
 
           def put_up(snapshot)
             showing = snapshot.state.showing
-            { tally: (snapshot.class_tally if showing["results"]), way: showing["way"], opacity: showing["opacity"],
-              key: showing.key?("key"), spots: snapshot.state.spotlights.filter_map { |light| spot(snapshot, light) } }
+            { way: showing["way"], opacity: showing["opacity"], key: showing.key?("key"),
+              spots: snapshot.state.spotlights.filter_map { |light| spot(snapshot, light) } }
+          end
+
+          # What the class gave, as much of it as goes on the page that is up.
+          def page(snapshot)
+            showing = snapshot.state.showing
+            return { pages: 1, page: 0 } unless showing["results"]
+
+            prompt = snapshot.slide.prompt
+            pages = prompt.pages(snapshot.class_tally, showing["way"])
+            number = showing.fetch("page", 0).clamp(0, pages - 1)
+            { pages: pages, page: number, tally: prompt.page(snapshot.class_tally, showing["way"], number) }
           end
 
           def spot(snapshot, chosen)
@@ -100,7 +111,9 @@ module Roost
 
           # What all seats see alike.
           def common(snapshot)
-            Seat.new(**where(snapshot), **put_up(snapshot), may_change: snapshot.may_change,
+            # A board is looked through on the device.
+            tally = snapshot.live_board? ? snapshot.class_tally : page(snapshot)[:tally]
+            Seat.new(**where(snapshot), **put_up(snapshot), tally: tally, may_change: snapshot.may_change,
                                                             sound: snapshot.lesson.sound?).freeze
           end
 

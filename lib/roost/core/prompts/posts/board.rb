@@ -11,8 +11,11 @@ module Roost
           # at:: when it was written, as the device says; column:: number from 0, or nil; name::
           # nil where the class isn't to know; likes:: how many
           Card = Struct.new(:key, :text, :emoji, :picture, :at, :state, :pinned, :column, :name, :likes, keyword_init: true)
-          # What of a board may be seen by all: the cards that are up, and how many more there are.
-          Shown = Struct.new(:up, :beyond, keyword_init: true) do
+          # What of a board may be seen by all: the cards that are up in their columns, as
+          # Posts#grouped gives them, and how many more there are.
+          Shown = Struct.new(:groups, :beyond, keyword_init: true) do
+            def up = groups.flat_map(&:last)
+
             def empty? = up.empty?
           end
           Entry = Struct.new(:value, :name, :cards)
@@ -51,15 +54,10 @@ module Roost
 
           def empty? = up.empty? && waiting.empty? && removed.empty?
 
-          # Everything is here.
-          def beyond = 0
-
-          # The cards that are up, without names unless they are to be seen.
-          # @return [Shown]
-          def shown(named:)
-            cards = up.first(MOST_SHOWN)
-            cards = cards.map { |card| altered(card, name: nil) } unless named
-            Shown.new(up: cards, beyond: up.length - cards.length).freeze
+          # The cards that are up, as many as a board holds, without names unless they are to be seen.
+          # @return [Array<Card>]
+          def for_class(named:)
+            named ? up.first(MOST_SHOWN) : up.first(MOST_SHOWN).map { |card| altered(card, name: nil) }
           end
 
           def ==(other) = other.is_a?(Board) && other.entries == entries && other.curation == curation && other.approve == approve
