@@ -48,8 +48,18 @@ document.addEventListener("toggle", (event) => {
 }, true);
 const keepOpen = () => { for (const id of opened) document.getElementById(id)?.setAttribute("open", ""); };
 
+// The list shows the slide that is being edited, also in a long lesson.
+let here = null;
+function follow() {
+  const thumb = document.querySelector(".thumb[aria-current]");
+  if (!thumb || thumb.href === here) return;
+  here = thumb.href;
+  const list = thumb.closest(".slides");
+  if (list.scrollHeight > list.clientHeight) thumb.closest("li").scrollIntoView({ block: "nearest" });
+}
+
 for (const event of ["htmx:after:swap", "DOMContentLoaded"]) {
-  document.addEventListener(event, () => { makeSortable(); sayChosen(); keepOpen(); });
+  document.addEventListener(event, () => { makeSortable(); sayChosen(); keepOpen(); follow(); });
 }
 document.addEventListener("change", (event) => {
   if (event.target.matches(".thumb-tick")) sayChosen();

@@ -82,6 +82,31 @@ RSpec.describe "Preparing a lesson in the browser" do
     expect(page).to have_css(".seat-frame .slide-picture")
   end
 
+  it "gives the sides of a pair pictures, a file of one's own and a drawing of the library" do
+    rows = [%w[Heron fish], %w[Robin worms]].map.with_index(1) do |(left, right), place|
+      { "id" => "m#{place}", "left" => left, "right" => right }
+    end
+    match = Roost::Core::Prompts::Match.new(id: "p1", settings: { "rows" => rows })
+    kept_lesson(account, Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: match)]))
+    page.click_link "Edit"
+    page.find("summary", text: /Picture\s+for pair 1/).click
+    Tempfile.create(["bird", ".png"]) do |file|
+      file.write(Vips::Image.black(60, 40, bands: 3).write_to_buffer(".png"))
+      file.flush
+      page.attach_file "Picture for left of pair 1", file.path, make_visible: true
+      expect(page).to have_css(".seat-frame .match-item img", count: 1)
+    end
+    page.click_button "+ drawing"
+    page.find("#library").first("button[name=drawing]").click
+    expect(page).to have_css(".seat-frame .match-item img", count: 2)
+    expect(page).to have_no_css("summary", text: /Picture\s+for pair 1/)
+    expect(lesson.slides.first.prompt.lefts.first.picture.width).to eq(60)
+    expect_accessible(page)
+    page.find_button("Take the picture of left of pair 1 off").click
+    expect(page).to have_css(".seat-frame .match-item img", count: 1)
+    expect(complaints(page)).to be_empty
+  end
+
   it "never lets two windows overwrite each other, and keeps what was typed" do
     kept_lesson(account)
     page.click_link "Edit"
