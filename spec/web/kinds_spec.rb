@@ -14,16 +14,6 @@ RSpec.describe "Every kind of question" do
     demo.select { |source| source["kind"] == kind.kind }.map { |source| kind.new(id: "p1", settings: source.except("kind")) }
   end
 
-  let(:junk) do
-    [nil, true, 0, -1, Float::INFINITY, "", "x" * 9_000, "\xFF\xFE", "\u0000", "<script>", "1e999", "[]", "{}", "[[[[", [], {},
-     [nil], [[1]], { "a" => 1 }, ["\u202E"], "i1,i1", "NaN", [1, "o1"], "💥" * 300,
-     "[[0.5,0.5]]", "[[2,null,{}]]", '{"m1":"m2"}', '{"m1":{}}', '[{"id":"p1","text":"x","at":-1}]',
-     '[{"id":1,"picture":{"file":[]}}]',
-     '[{"tool":"pen","colour":"ink","points":[1,1],"pressure":["x"]}]',
-     '[{"tool":"sticker","colour":"ink","points":[1,1],"sticker":{}}]']
-  end
-  let(:names) { %w[options sure text box0 number order strokes words spots pairs tries gap0 posts likes writing other] }
-
   def part(name, prompt, **locals)
     partial("prompts/#{prompt.kind}/#{name}", prompt: prompt, slide: slide("s1", prompt: prompt), **locals)
   end
@@ -130,12 +120,30 @@ RSpec.describe "Every kind of question" do
         random = Random.new(11)
         1000.times do |turn|
           prompt = prompts[turn % prompts.length]
-          fields = names.sample(3, random: random).to_h { |name| [name, junk.sample(random: random)] }
-          body = random.rand < 0.1 ? junk.sample(random: random) : fields
-          reading = prompt.read(body)
+          reading = prompt.read(Bodies.junk(random))
           expect(reading).to be_a(Roost::Core::Reading)
           expect(reading.ok? || reading.reason.match?(/\A\S.*[.]\z/)).to be(true)
           JSON.generate(reading.value) if reading.ok?
+        end
+      end
+
+      it "lets nothing that a device sends break the page of another" do
+        kept = prompts.to_h { |prompt| [prompt, []] }
+        PropCheck.forall(Bodies.any) do |body|
+          kept.each do |prompt, values|
+            reading = prompt.read(body)
+            next expect(reading.reason).to match(/\A\S.*[.]\z/) unless reading.ok?
+
+            value = JSON.parse(JSON.generate(reading.value))
+            values << value unless prompt.blank_answer?(value)
+          end
+        end
+        kept.each do |prompt, values|
+          expect(values.filter_map { |value| prompt.mark(value) }).to all(be_between(0, 1))
+          reviews = values.map { |value| part("review", prompt, value: value, address: nil) }
+          result = part("result", prompt, tally: prompt.tally(values), key: true, brief: false, way: nil, opacity: nil)
+          expect([*reviews, result].join).not_to match(/<script|NaN|Infinity/)
+          expect(values.map { |value| prompt.plain(value) }).to all(be_a(String))
         end
       end
 
