@@ -71,6 +71,11 @@ RSpec.describe Roost::Core::Tallies::Spread do
     end
   end
 
+  it "never has more than 20 bins, also where they don't begin at the least number" do
+    bins = of(0.5, 20.5, *([10] * 40)).bins
+    expect([bins.length, bins.first.from, bins.last.to, bins.sum(&:count)]).to eq([11, 0, 22, 42])
+  end
+
   it "has an axis of round ticks around all numbers" do
     expect(of(3, 47, 12).axis).to eq([0, 10, 20, 30, 40, 50])
     expect(of(-1.5, 0.2).axis.minmax).to eq([-1.5r, 0.5r])
