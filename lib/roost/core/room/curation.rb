@@ -36,10 +36,6 @@ module Roost
 
         def removed?(key) = removed.include?(key)
 
-        def approved?(key) = approved.include?(key)
-
-        def pinned?(key) = pinned.include?(key)
-
         def to_document = to_h.transform_keys(&:to_s)
 
         private
