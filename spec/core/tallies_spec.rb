@@ -41,6 +41,20 @@ RSpec.describe Roost::Core::Tallies do
       end
     end
 
+    it "costs no more than its budget, says how many wait, and gets to them" do
+      words = %w[reeds wind river stars marsh heron egrets frost].cycle
+      long = ->(number) { Array.new(1_600) { |place| place == number ? "answer#{number}" : words.next }.join(" ")[0, 8_000] }
+      hostile = Array.new(300) { |number| "#{number} #{long.call(number)}" }
+      first = second = nil
+      expect(Counting.steps { first = described_class.new(hostile) }).to be < described_class::MOST_STEPS * 3
+      expect(first.rest).to be_positive
+      expect(first.groups.sum(&:count)).to eq(300)
+      expect(Counting.steps { second = described_class.new(hostile, before: first) }).to be < described_class::MOST_STEPS * 3
+      expect(second.rest).to be < first.rest
+      last = (1..100).inject(second) { |before, _| described_class.new(hostile, before: before) }
+      expect([last.rest, last.groups.map(&:count)]).to eq([0, [300]])
+    end
+
     it "forgets an answer that was changed" do
       before = described_class.new(["They follow the river", "They follow the rivers"])
       expect(described_class.new(["They follow the river", "By the stars"], before: before).groups.map(&:count)).to eq([1, 1])

@@ -19,6 +19,23 @@ RSpec.describe Roost::Core::Text do
     expect(read("a\n  b", lines: false).value).to eq("a b")
   end
 
+  it "takes as long for marks piled on one letter as for letters" do
+    ["a\u0301\u0323", "\u0323\u0301", "ab\u0301"].each do |pattern|
+      short, long = [200, 400].map do |times|
+        Counting.steps { described_class.read("a#{pattern * times}", limit: 2_000, what: "It") }
+      end
+      expect(long).to be < short * 2.5
+    end
+    expect(read("e\u0301\u0323\u0302\u0308\u0331\u0330").value.unicode_normalize(:nfd).length).to eq(5)
+  end
+
+  it "looks at the length before anything else" do
+    ["x" * 401, "\u0301" * 201, "\u{1F426}" * 101].each do |long|
+      expect(long).not_to receive(:dup) if long.bytesize > 400
+      expect(read(long).reason).to start_with("It is too long")
+    end
+  end
+
   it "counts the words of a reader" do
     expect(described_class.words("Why don't swallows stay? 3 of 4 – well-fed ones do.")).to eq(10)
   end

@@ -26,7 +26,7 @@ RSpec.describe Roost::Live::Engine do
   after { engines.each(&:stop) }
 
   def engine
-    described_class.new(renderer: renderer, rehearse: ->(_id) {},
+    described_class.new(renderer: -> { renderer }, rehearse: ->(_id) {},
                         expire: ->(id) { Roost::Operations::CommandSession.new.call(id, "expire") })
   end
 
@@ -103,6 +103,33 @@ RSpec.describe Roost::Live::Engine do
       sleep 4 # boards are shown every two seconds
       expect(renderer.rendered[:seat]).to eq(rendered)
     end
+  end
+
+  it "serves another session while one takes long" do
+    other = kept_session(teacher(email: "moss@heronsgate.example"))
+    command(session, "begin")
+    hear(stream(:screen), "screen on s1")
+    gate = Queue.new
+    renderer.define_singleton_method(:desk) { |_view, _now| gate.pop.to_s }
+    slow = stream(:desk)
+    sleep 0.3 # by now it is being rendered
+    ours, theirs = UNIXSocket.pair
+    engines[0].connect(ours, audience: :screen, session_id: other.id)
+    hear(theirs, "screen on  answered 0")
+    gate << "at last"
+    hear(slow, "at last")
+  end
+
+  it "holds six streams a seat, the latest, and forty an address without a seat" do
+    seat_id = take_seat(session).first[:id]
+    sockets = Array.new(8) { stream(:seat, seat_id: seat_id) }
+    sockets.last(6).each { |socket| hear(socket, "seat on") }
+    sockets.first(2).each { |socket| expect(socket.read).not_to include("beat") }
+    40.times do
+      expect(engines[0].room_for?("10.0.0.9")).to be(true)
+      engines[0].connect(UNIXSocket.pair.first, audience: :screen, session_id: session.id, address: "10.0.0.9")
+    end
+    expect([engines[0].room_for?("10.0.0.9"), engines[0].room_for?("10.0.0.8")]).to eq([false, true])
   end
 
   it "notes when the open question was sent to each seat, once" do

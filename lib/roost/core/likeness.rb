@@ -27,29 +27,28 @@ module Roost
       def self.slip?(given, wanted)
         return false if wanted.match?(/\d/) || wanted.scan(/[[:alpha:]]/).length < LETTERS_FOR_A_SLIP
 
-        (given.length - wanted.length).abs <= 1 && distance(given, wanted) <= 1
+        near?(given, wanted)
       end
       private_class_method :slip?
 
-      # Damerau–Levenshtein, optimal string alignment: insertions, deletions, substitutions
-      # and exchanges of neighbours.
-      # @return [Integer]
-      def self.distance(one, other)
-        before = nil
-        row = (0..other.length).to_a
-        one.each_char.with_index(1) do |char, i|
-          fresh = [i]
-          other.each_char.with_index(1) do |second, j|
-            cost = char == second ? 0 : 1
-            best = [row[j] + 1, fresh[j - 1] + 1, row[j - 1] + cost].min
-            exchanged = i > 1 && j > 1 && char == other[j - 2] && one[i - 2] == second
-            fresh << (exchanged ? [best, before[j - 2] + 1].min : best)
-          end
-          before = row
-          row = fresh
-        end
-        row.last
+      # Whether the distance after Damerau and Levenshtein (insertions, deletions, substitutions,
+      # exchanges of neighbours) is at most one. What both begin and end with alike is left out of
+      # account; one step can only have changed what is between.
+      def self.near?(one, other)
+        return false if (one.length - other.length).abs > 1
+
+        start = common(one, other)
+        ending = common(one[start..].reverse, other[start..].reverse)
+        left, right = [one, other].map { |text| text[start..(-ending - 1)] }
+        [left.length, right.length].max <= 1 || (left.length == 2 && left.reverse == right)
       end
+
+      # @return [Integer] how many characters both begin with alike
+      def self.common(one, other)
+        length = [one.length, other.length].min
+        (0...length).find { |place| one[place] != other[place] } || length
+      end
+      private_class_method :common
     end
   end
 end

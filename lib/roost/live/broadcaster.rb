@@ -5,12 +5,21 @@ require "set"
 module Roost
   module Live
     # Turns notices into bytes: reads the session once, builds the view of each open
-    # stream, renders each distinct view once, writes it to all that share it.
+    # stream, renders each distinct view once, writes it to all that share it. Sessions are
+    # served side by side, each by one thread at a time, so that a large one does not hold up
+    # the others.
     class Broadcaster
-      Recipient = Struct.new(:audience, :session_id, :seat_id, :key, keyword_init: true)
+      SIDE_BY_SIDE = 4
+      # Ruby lets a thread compute for 100 ms before another gets its turn, and half as long for
+      # each step of priority below 0: so that whoever waits for one of these waits 12 ms.
+      PRIORITY = -3
+
+      # address:: where it comes from; key:: of this stream
+      Recipient = Struct.new(:audience, :session_id, :seat_id, :address, :key, keyword_init: true)
 
       # @param hub [Hub] whose streams are about a Recipient
-      # @param renderer [#seat, #screen, #desk] view and the present time to a fragment
+      # @param renderer [#call] makes what turns views into fragments, for one thread:
+      #   #seat, #screen and #desk take a view and the present time
       def initialize(hub:, renderer:)
         @hub = hub
         @renderer = renderer
@@ -22,20 +31,24 @@ module Roost
         @deadlines = {}
         @boards = {}
         @late_boards = Set.new
+        @busy = Set.new
       end
 
       def start
         @running = true
-        @thread = Thread.new { work_once while @running }
-        @thread.name = "roost-broadcaster"
+        @threads = Array.new(SIDE_BY_SIDE) { Thread.new { work } }
+        @threads.each do |thread|
+          thread.name = "roost-broadcaster"
+          thread.priority = PRIORITY
+        end
       end
 
       def stop
         @lock.synchronize do
           @running = false
-          @wake.signal
+          @wake.broadcast
         end
-        @thread&.join(2)
+        @threads&.each { |thread| thread.join(2) }
       end
 
       # Something about the session has changed; soon its streams will know.
@@ -77,11 +90,27 @@ module Roost
 
       private
 
-      attr_reader :hub, :renderer
+      attr_reader :hub
+
+      def work
+        Thread.current[:fragments] = @renderer.call
+        work_once while @running
+      end
+
+      def renderer = Thread.current[:fragments]
 
       def work_once
         session_id, scopes, newcomers = take
-        broadcast(session_id, scopes, newcomers) if session_id
+        return unless session_id
+
+        begin
+          broadcast(session_id, scopes, newcomers)
+        ensure
+          @lock.synchronize do
+            @busy.delete(session_id)
+            @wake.signal
+          end
+        end
       rescue StandardError => e
         # What goes wrong with one session must not silence the others. When it is the
         # database, the bus reports its return and everything is sent again.
@@ -89,13 +118,19 @@ module Roost
         sleep 0.2
       end
 
+      # The session that has waited longest among those nobody is at work on.
       def take
         @lock.synchronize do
-          @wake.wait(@lock, 1) if @running && @pending.empty? && @welcome.empty?
-          session_id = @pending.keys.first || @welcome.keys.first
-          session_id && [session_id, @pending.delete(session_id) || Set.new, @welcome.delete(session_id) || []]
+          @wake.wait(@lock, 1) if @running && waiting.nil?
+          session_id = waiting
+          next nil unless session_id
+
+          @busy << session_id
+          [session_id, @pending.delete(session_id) || Set.new, @welcome.delete(session_id) || []]
         end
       end
+
+      def waiting = (@pending.each_key.find { |id| !@busy.include?(id) } || @welcome.each_key.find { |id| !@busy.include?(id) })
 
       def broadcast(session_id, scopes, newcomers)
         streams = hub.streams.select { |stream| stream.about.session_id == session_id }

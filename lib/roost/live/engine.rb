@@ -13,9 +13,12 @@ module Roost
       REHEARSAL = 5 # ticks
       BOARDS = 10 # ticks
       SWEEP = 25 # ticks
+      # Streams of one process.
+      MOST_A_SEAT = 6
+      MOST_AN_ADDRESS = 40
       BEAT = "event: beat\ndata: .\n\n"
 
-      # @param renderer [#seat, #screen, #desk] see Broadcaster
+      # @param renderer [#call] see Broadcaster
       # @param expire [#call] closes the question of a session (id) whose deadline has passed
       # @param rehearse [#call] lets a session's practice class go on; true when it did something
       def initialize(renderer:, expire:, rehearse:)
@@ -44,15 +47,21 @@ module Roost
         [@bus, @broadcaster, @hub].each(&:stop)
       end
 
+      # Whether an address may open another stream that belongs to no seat.
+      def room_for?(address)
+        @hub.streams.count { |stream| stream.about.seat_id.nil? && stream.about.address == address } < MOST_AN_ADDRESS
+      end
+
       # Takes over a device's socket. May be called from any thread.
-      def connect(io, audience:, session_id:, seat_id: nil)
-        about = Broadcaster::Recipient.new(audience: audience, session_id: session_id, seat_id: seat_id,
+      def connect(io, audience:, session_id:, seat_id: nil, address: nil)
+        about = Broadcaster::Recipient.new(audience: audience, session_id: session_id, seat_id: seat_id, address: address,
                                            key: SecureRandom.hex(8)).freeze
         if seat_id
           Store::Seats.new.arrive(seat_id, about.key)
           touched(session_id, :people)
         end
         @broadcaster.welcome(@hub.add(io, about))
+        drop_oldest(seat_id) if seat_id
       end
 
       # Something of this session has changed in this process; told to all processes at the
@@ -65,6 +74,12 @@ module Roost
       def on_command(&block) = @listeners << block
 
       private
+
+      # A device that comes back often may have left streams behind that nobody has missed yet.
+      def drop_oldest(seat_id)
+        own = @hub.streams.select { |stream| stream.about.seat_id == seat_id }
+        own[0...-MOST_A_SEAT].each { |stream| @hub.drop(stream) } if own.length > MOST_A_SEAT
+      end
 
       def noticed(session_id, scope)
         tell(session_id) if scope == :state

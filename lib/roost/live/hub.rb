@@ -9,7 +9,7 @@ module Roost
     # that fill up is dropped without holding up the others. Public methods may be
     # called from any thread; sockets are watched by one.
     class Hub
-      MOST_WAITING = 1024 * 1024
+      MOST_WAITING = 250_000 # bytes
 
       # One device's stream. `about` is whatever the owner wants to know it by.
       class Stream

@@ -3,9 +3,8 @@
 module Roost
   module Live
     # What this process remembers of one session between notices: the frozen lesson; the
-    # answers so far and what was sent when, of which only what is new is read; who is there,
-    # as long as nobody came or went; and what was tallied last, so that charts stay where
-    # they were. Used by the broadcaster's thread only.
+    # answers so far and what was sent when, of which only what is new is read; and who is there,
+    # as long as nobody came or went. Used by one thread at a time.
     class Mirror
       # A row may become visible after one that is younger; rows this young, in seconds, are
       # read again. Saves are single statements and take milliseconds.
@@ -33,8 +32,7 @@ module Roost
         read_deliveries
         @last = Store::Rooms.new.snapshot(record, lesson: lesson, seats: (@last.seats if @last && !people),
                                                   answers: @answers.transform_values(&:dup),
-                                                  shown: @shown.transform_values(&:dup),
-                                                  before: @last ? @last.tallies : {})
+                                                  shown: @shown.transform_values(&:dup))
       end
 
       private

@@ -2,21 +2,36 @@
 
 module Roost
   module Store
-    # Puts together a session at one moment, as the core sees it.
+    # Puts together a session at one moment, as the core sees it. What was tallied of a session
+    # is kept for the next snapshot of it, whoever asks: a page load works out only what is new.
     class Rooms < Repository
+      # Sessions whose tallies are kept.
+      KEPT = 50
+
+      @tallies = {}
+      @lock = Mutex.new
+
+      # @return [Hash] slide id to what was tallied last; written to by the snapshots that use it
+      def self.tallies(session_id)
+        @lock.synchronize do
+          kept = @tallies.delete(session_id) || {}
+          @tallies.shift if @tallies.length >= KEPT
+          @tallies[session_id] = kept
+        end
+      end
+
       # @param record [Sessions::Record]
       # @param lesson [Core::Lesson] when the caller has it at hand already
       # @param seats [Array] likewise
       # @param answers [Hash] likewise
       # @param shown [Hash] likewise
-      # @param before [Hash] the tallies of the snapshot before
       # @return [Core::Room::Snapshot]
-      def snapshot(record, lesson: nil, seats: nil, answers: nil, shown: nil, before: {})
+      def snapshot(record, lesson: nil, seats: nil, answers: nil, shown: nil)
         Core::Room::Snapshot.new(
           id: record.id, title: record.title, code: record.code, options: record.options, state: record.state,
           version: record.version, lesson: lesson || Sessions.new(database).lesson(record.id),
           seats: seats || Seats.new(database).of(record.id), answers: answers || all_answers(record.id),
-          shown: shown || Answers.new(database).deliveries(record.id), before: before
+          shown: shown || Answers.new(database).deliveries(record.id), before: Rooms.tallies(record.id)
         )
       end
 

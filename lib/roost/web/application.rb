@@ -27,7 +27,7 @@ module Roost
       # @return [Live::Engine] not started yet
       def self.engine
         Live::Engine.new(
-          renderer: Fragments.new,
+          renderer: -> { Fragments.new },
           expire: ->(session_id) { Operations::CommandSession.new.call(session_id, "expire") },
           rehearse: ->(session_id) { Operations::PracticeClass.new.carry_on(session_id) }
         )

@@ -3,7 +3,7 @@
 module Roost
   module Web
     # Renders the live part of each surface from its view, for a page and for a stream
-    # alike. Knows nothing of the request it is for.
+    # alike. Knows nothing of the request it is for. One thread uses it at a time.
     class Fragments
       include Rendering
 

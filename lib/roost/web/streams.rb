@@ -7,6 +7,7 @@ module Roost
     class Streams
       HEADERS = { "content-type" => "text/event-stream", "cache-control" => "no-store",
                   "x-accel-buffering" => "no" }.freeze
+      TOO_MANY = "Too many windows are open from here. Close some."
 
       # @param engine [Live::Engine]
       # @param audience [Symbol] :seat, :screen or :desk
@@ -21,7 +22,10 @@ module Roost
         who = recipient(env["PATH_INFO"].delete_prefix("/"), env)
         return [404, { "content-type" => "text/plain" }, ["Not found"]] unless who
 
-        [200, HEADERS.merge("rack.hijack" => ->(io) { engine.connect(io, **who) }), []]
+        address = Address.of(Rack::Request.new(env))
+        return [429, { "content-type" => "text/plain", "retry-after" => "10" }, [TOO_MANY]] if crowded?(who, address)
+
+        [200, HEADERS.merge("rack.hijack" => ->(io) { engine.connect(io, address: address, **who) }), []]
       rescue Sequel::Error
         [503, { "content-type" => "text/plain", "retry-after" => "2" }, ["The database isn't answering."]]
       end
@@ -29,6 +33,8 @@ module Roost
       private
 
       attr_reader :engine, :audience
+
+      def crowded?(who, address) = who[:seat_id].nil? && !engine.room_for?(address)
 
       def recipient(id, env)
         if audience == :seat

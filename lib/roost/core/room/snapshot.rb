@@ -15,7 +15,8 @@ module Roost
 
         attr_reader :id, :title, :code, :lesson, :options, :state, :version, :seats, :answers, :shown, :tallies
 
-        # @param before [Hash] the tallies of the moment before, so that a chart can stay where it was
+        # @param before [Hash] the tallies of the moment before, so that a chart can stay where it was;
+        #   those of this moment are put into it
         def initialize(id:, title:, code:, lesson:, options:, state:, version:, seats:, answers:, shown:, before: {})
           @id = id
           @title = title
@@ -28,7 +29,7 @@ module Roost
           @answers = answers
           @shown = shown
           @given = {}
-          @tallies = before.dup
+          @tallies = before
           @fresh = {}
         end
 

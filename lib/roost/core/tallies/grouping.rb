@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "set"
-
 module Roost
   module Core
     module Tallies
@@ -9,24 +7,37 @@ module Roost
       # normalised text, alike when their Jaccard index is at least 0.55, joined transitively;
       # groups by size, each led by the text most like the others. Built on the grouping before,
       # so that only what is new is compared.
+      #
+      # What it costs is bounded, whatever the texts: of each the first READ characters are
+      # compared, with at most MOST_COMPARED others that share its rarest trigrams; and when a
+      # grouping has compared MOST_STEPS trigrams it leaves the rest standing alone, to be
+      # compared by the one that is built on it.
       class Grouping
         # lead:: the text that stands for it; texts:: all of them, the lead included; count:: of answers
         Group = Struct.new(:lead, :texts, :count, keyword_init: true)
 
         ALIKE = 0.55
+        READ = 400
+        MOST_COMPARED = 60
+        MOST_STEPS = 200_000
 
         # @return [Array<Group>] by size, then in the order in which they came
         attr_reader :groups
+
+        # How many texts have not been compared yet and stand alone for now.
+        # @return [Integer]
+        attr_reader :rest
 
         # @param texts [Array<String>] in the order in which they came
         # @param before [Grouping, nil]
         def initialize(texts, before: nil)
           @plains = {}
-          @counts = texts.group_by { |text| plains[text] ||= before&.plain(text) || Likeness.plain(text) }
+          @counts = texts.group_by { |text| plains[text] ||= before&.plain(text) || Likeness.plain(text[0, READ]) }
           @trigrams = {}
           @alike = {}
+          @holders = {}
           keep(before) if before
-          (counts.keys - trigrams.keys).each { |plain| add(plain) }
+          @rest = compare(counts.keys - trigrams.keys)
           @groups = gather.freeze
           freeze
         end
@@ -43,7 +54,7 @@ module Roost
 
         private
 
-        attr_reader :counts, :plains
+        attr_reader :counts, :plains, :holders
 
         # What was compared before stands, as far as it is still there.
         def keep(before)
@@ -55,15 +66,51 @@ module Roost
           end
         end
 
+        # @return [Integer] how many are left for the next grouping
+        def compare(fresh)
+          return 0 if fresh.empty?
+
+          trigrams.each { |plain, own| hold(plain, own) }
+          steps = 0
+          fresh.each_with_index do |plain, place|
+            return fresh.length - place if steps >= MOST_STEPS
+
+            steps += add(plain)
+          end
+          0
+        end
+
+        def hold(plain, own) = own.each { |trigram| (holders[trigram] ||= []) << plain }
+
+        # @return [Integer] trigrams compared
         def add(plain)
           own = Grouping.trigrams(plain)
+          others = likely(own)
           alike[plain] = {}
-          trigrams.each do |other, theirs|
-            index = Grouping.jaccard(own, theirs)
+          others.each do |other|
+            index = Grouping.jaccard(own, trigrams[other])
             alike[plain][other] = alike[other][plain] = index if index >= ALIKE
           end
           trigrams[plain] = own
+          hold(plain, own)
+          own.length * (others.length + 1)
         end
+
+        # Texts that may be alike. Whatever is alike shares at least ALIKE of these trigrams, and so
+        # one of any that are more than the rest; the rarest have the fewest other texts.
+        # @return [Array<String>]
+        def likely(own)
+          rarest = own.min_by(own.length - (ALIKE * own.length).ceil + 1) { |trigram| holders.fetch(trigram, NONE).length }
+          rarest.each_with_object({}) do |trigram, found|
+            holders.fetch(trigram, NONE).each do |other|
+              found[other] = true
+              return found.keys if found.length == MOST_COMPARED
+            end
+          end.keys
+        end
+
+        NONE = [].freeze
+        private_constant :NONE
 
         def gather
           seen = {}
@@ -75,20 +122,24 @@ module Roost
         def reach(first, seen)
           seen[first] = true
           joined = [first]
-          joined.each { |plain| alike[plain].each_key { |other| joined << other unless seen[other] || !(seen[other] = true) } }
+          joined.each { |plain| alike.fetch(plain, {}).each_key { |other| joined << other unless seen[other] || !(seen[other] = true) } }
         end
 
         def group(joined)
-          lead = joined.max_by.with_index { |plain, place| [alike[plain].values.sum + counts[plain].length, -place] }
+          lead = joined.max_by.with_index do |plain, place|
+            [alike.fetch(plain, {}).values.sum + counts[plain].length, -place]
+          end
           texts = counts.values_at(lead, *(joined - [lead])).flatten
           Group.new(lead: texts.first, texts: texts, count: texts.length).freeze
         end
 
         class << self
-          # @return [Set<String>] of a text with a space before and after it
+          # @return [Array<String>] of a text with a space before and after it, each once
           def trigrams(plain)
             padded = " #{plain} "
-            padded.length < 3 ? Set[padded] : (0..(padded.length - 3)).to_set { |place| padded[place, 3] }
+            return [padded] if padded.length < 3
+
+            padded.each_char.each_cons(3).map(&:join).uniq
           end
 
           # Shared of all; sets whose sizes differ too much aren't compared.
@@ -96,7 +147,7 @@ module Roost
             small, large = [one.length, other.length].minmax
             return 0.0 if small < ALIKE * large
 
-            shared = one.count { |each| other.include?(each) }
+            shared = (one & other).length
             shared.to_f / (one.length + other.length - shared)
           end
         end

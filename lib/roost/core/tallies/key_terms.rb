@@ -8,6 +8,8 @@ module Roost
       class KeyTerms
         LEAST = 3
         MOST = 20
+        # Characters of each text that are looked at.
+        READ = Grouping::READ
         WORD = /[[:alpha:]][[:alpha:]'’-]+/
         STOP = %w[a about after all also am an and any are as at be because been before being but by can can't could did do does
                   doesn't don't for from get go goes had has have he her here him his how i if in into is isn't it it's its just
@@ -33,7 +35,7 @@ module Roost
 
         private
 
-        def read(text) = Likeness.plain(text).tr("’", "'").scan(WORD).uniq.reject { |word| STOP.key?(word) }
+        def read(text) = Likeness.plain(text[0, READ]).tr("’", "'").scan(WORD).uniq.reject { |word| STOP.key?(word) }
       end
     end
   end
