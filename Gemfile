@@ -30,7 +30,6 @@ gem "commonmarker", "~> 0.23.0"
 gem "marcel"
 gem "nokogiri"
 gem "rqrcode"
-gem "ruby-vips"
 gem "sanitize"
 gem "shrine"
 
@@ -50,6 +49,7 @@ group :development, :test do
   gem "rack-test"
   gem "rspec"
   gem "rubocop", require: false
+  gem "ruby-vips", require: false
   gem "selenium-webdriver"
   gem "simplecov", require: false
 end

@@ -20,7 +20,7 @@ RSpec.describe Roost::Core::Text do
   end
 
   it "takes as long for marks piled on one letter as for letters" do
-    ["a\u0301\u0323", "\u0323\u0301", "ab\u0301"].each do |pattern|
+    %w[ạ́ ̣́ ab́].each do |pattern|
       short, long = [200, 400].map do |times|
         Counting.steps { described_class.read("a#{pattern * times}", limit: 2_000, what: "It") }
       end

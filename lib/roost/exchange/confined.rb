@@ -10,29 +10,48 @@ module Roost
     module Confined
       MEMORY = 2 * 1024 * 1024 * 1024
       OUTPUT = 200 * 1024 * 1024
+      READER = File.join(Settings::ROOT, "bin/read")
+      # Of the reader: a sheet of 10 MB takes 150 MB.
+      READING = { seconds: 15, memory: 1024 * 1024 * 1024, output: 20 * 1024 * 1024 }.freeze
 
-      Done = Struct.new(:success, :output, :complaint, keyword_init: true)
+      # status:: the program's exit status, nil where it was ended
+      Done = Struct.new(:success, :status, :output, :complaint, keyword_init: true) do
+        # The reason the reader gives for not reading something.
+        # @return [String, nil]
+        def refusal = status == self.class::REFUSED ? output.dup.force_encoding(Encoding::UTF_8).scrub.strip : nil
+      end
+      Done::REFUSED = 3
 
       # @param seconds [Integer] of processor time; twice as much by the clock
       # @param memory [Integer] bytes of address space
+      # @param output [Integer] bytes of its output that are kept
+      # @param environment [Hash] variables it gets besides the plainest
       # @return [Done] output as bytes
-      def self.run(*command, seconds: 30, memory: MEMORY)
+      def self.run(*command, seconds: 30, memory: MEMORY, output: OUTPUT, environment: {})
         limits = { rlimit_cpu: seconds, rlimit_as: memory, rlimit_fsize: OUTPUT, pgroup: true, unsetenv_others: true }
-        environment = { "PATH" => ENV.fetch("PATH"), "HOME" => Dir.tmpdir, "LC_ALL" => "C.UTF-8" }
-        Open3.popen3(environment, *command, limits) do |input, out, err, process|
+        plain = { "PATH" => ENV.fetch("PATH"), "HOME" => Dir.tmpdir, "LC_ALL" => "C.UTF-8" }
+        Open3.popen3(plain.merge(environment), *command, limits) do |input, out, err, process|
           input.close
-          output, complaint = [out, err].map { |pipe| Thread.new { all_of(pipe) } }
+          told, complaint = [out, err].map { |pipe| Thread.new { all_of(pipe, output) } }
           stop(process) unless process.join(seconds * 2)
-          Done.new(success: process.value.success? == true, output: output.value, complaint: complaint.value.scrub).freeze
+          Done.new(success: process.value.success? == true, status: process.value.exitstatus, output: told.value,
+                   complaint: complaint.value.scrub).freeze
         end
       end
 
-      # Everything from a pipe; what is beyond the limit is read and forgotten, so that
+      # Has a file read by a Ruby of its own (bin/read), with the same gems as this one.
+      # @param task [String] what to read it as
+      # @return [Done]
+      def self.read(task, path, *arguments)
+        run(RbConfig.ruby, READER, task, path, *arguments.map(&:to_s), environment: { "RUBYLIB" => $LOAD_PATH.join(":") }, **READING)
+      end
+
+      # Everything from a pipe up to a limit; what is beyond it is read and forgotten, so that
       # the program does not wait for us.
-      def self.all_of(pipe)
+      def self.all_of(pipe, most)
         text = +"".b
         while (chunk = pipe.read(65_536))
-          text << chunk if text.bytesize < OUTPUT
+          text << chunk if text.bytesize < most
         end
         text
       end

@@ -7,6 +7,7 @@ module Roost
     class Pdf
       MOST_PAGES = 100
       LONGEST_SIDE = 1600
+      MOST_TEXT = 65_536 # bytes a page
       LOCKED = "is locked with a password. Save a copy without one and add that."
       BROKEN = "is damaged or not a PDF. Save it again and retry."
       EMPTY = "has no pages."
@@ -41,7 +42,8 @@ module Roost
 
       # @return [String] the page's own text, "" when it has none
       def text(number)
-        told = Confined.run("pdftotext", "-f", number.to_s, "-l", number.to_s, "-nopgbrk", @path, "-", seconds: 10)
+        told = Confined.run("pdftotext", "-f", number.to_s, "-l", number.to_s, "-nopgbrk", @path, "-", seconds: 10,
+                                                                                               output: MOST_TEXT)
         told.success ? told.output.force_encoding("UTF-8").scrub("") : ""
       end
     end

@@ -130,7 +130,7 @@ module Roost
         end
       end
 
-      def waiting = (@pending.each_key.find { |id| !@busy.include?(id) } || @welcome.each_key.find { |id| !@busy.include?(id) })
+      def waiting = @pending.each_key.find { |id| !@busy.include?(id) } || @welcome.each_key.find { |id| !@busy.include?(id) }
 
       def broadcast(session_id, scopes, newcomers)
         streams = hub.streams.select { |stream| stream.about.session_id == session_id }

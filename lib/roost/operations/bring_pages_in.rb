@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "fileutils"
-require "vips"
+require "tempfile"
 
 module Roost
   module Operations
@@ -96,9 +96,13 @@ module Roost
 
       # As PNG or JPEG, whichever is smaller: drawings and photographs differ.
       def keep(png, alt, account_id)
-        picture = Vips::Image.new_from_buffer(png, "")
-        smaller = { "png" => png, "jpg" => picture.write_to_buffer(".jpg[strip,Q=88]") }.min_by { |_, bytes| bytes.bytesize }
-        Store::Media.new.keep_picture(smaller[1], extension: smaller[0], width: picture.width, height: picture.height,
+        photograph, width, height = Tempfile.create("page", binmode: true) do |file|
+          file.write(png)
+          file.flush
+          Exchange::Raster.new(file.path).within(Exchange::Pdf::LONGEST_SIDE, "jpg")
+        end
+        smaller = { "png" => png, "jpg" => photograph }.min_by { |_, bytes| bytes.bytesize }
+        Store::Media.new.keep_picture(smaller[1], extension: smaller[0], width: width, height: height,
                                                   account_id: account_id, alt: alt)
       end
     end

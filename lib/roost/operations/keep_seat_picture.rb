@@ -7,6 +7,8 @@ module Roost
     class KeepSeatPicture
       MOST = 30
       PERIOD = 600
+      # The device makes them far smaller before it sends them.
+      MOST_PIXELS = 12_000_000
 
       # @param seat [Hash] :id and :session_id
       # @param io [IO] of the picture's bytes
@@ -18,7 +20,7 @@ module Roost
         count = Store::Counters.new.increment("pictures:#{seat[:id]}", expires_in: PERIOD)
         return Core::Reading.refused("That were many pictures. Wait a few minutes, then go on.") if count > MOST
 
-        KeepPicture.new.call(record.account_id, io, "Your picture", drawings: false)
+        KeepPicture.new.call(record.account_id, io, "Your picture", drawings: false, pixels: MOST_PIXELS)
       end
 
       private

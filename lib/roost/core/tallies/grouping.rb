@@ -122,7 +122,12 @@ module Roost
         def reach(first, seen)
           seen[first] = true
           joined = [first]
-          joined.each { |plain| alike.fetch(plain, {}).each_key { |other| joined << other unless seen[other] || !(seen[other] = true) } }
+          joined.each do |plain|
+            alike.fetch(plain, {}).each_key do |other|
+              joined << other unless seen[other]
+              seen[other] = true
+            end
+          end
         end
 
         def group(joined)
