@@ -13,3 +13,4 @@ import "./elements/match-pairs.js";
 import "./elements/pairs-game.js";
 import "./elements/post-cards.js";
 import "./elements/equation-entry.js";
+import "./elements/word-count.js";

@@ -309,7 +309,7 @@ RSpec.describe "Ways to answer, in real windows" do
       pair(student, "Bunting", "bread")
       eventually { value && value["pairs"] == { "m1" => "m2", "m2" => "m2", "m3" => "m4" } }
       student.refresh
-      expect(student).to have_css("[data-left=m3] .match-mate", text: "bread")
+      expect(student.find("[data-left]", text: "Bunting")).to have_css(".match-mate", text: "bread")
       student.click_button "Take Bunting apart"
       pair(student, "Swallow", "insects")
       student.click_button "Hand in"
@@ -332,7 +332,9 @@ RSpec.describe "Ways to answer, in real windows" do
       student.find("[data-left]", text: "Swallow").send_keys(:enter)
       student.find("[data-right]", text: "insects").send_keys(:enter)
       expect(student.find(".match-pairs [role=status]", visible: :all).text(:all)).to eq("Swallow with insects. 1 of 3 paired.")
-      left, right = ["[data-left=m2]", "[data-right=m2]"].map { |each| student.find(each).native }
+      left, right = { "[data-left]" => "Heron", "[data-right]" => "fish" }.map do |each, text|
+        student.find(each, text: text).native
+      end
       student.driver.browser.action.click_and_hold(left).move_by(40, 4).move_to(right).release.perform
       expect(student).to have_css(".match-lines path", count: 2)
       eventually { value && value["pairs"] == { "m1" => "m1", "m2" => "m2" } }
@@ -341,11 +343,15 @@ RSpec.describe "Ways to answer, in real windows" do
 
     it "are found as cards lying face down, and tries are counted" do
       session, student = running(match(game: true))
-      cards = ->(row) { student.all("[data-row=#{row}]", minimum: 2).to_a }
+      rows = { "m1" => %w[Swallow insects], "m2" => %w[Heron fish], "m3" => %w[Bunting seeds] }
+      cards = ->(row) { student.all(".card-back", count: 6).select { |card| rows[row].include?(card.text(:all).strip) } }
       [cards.call("m1").first, cards.call("m2").first].each(&:click)
       expect(student).to have_css(".card-back.is-up", count: 2)
       expect(student).to have_no_css(".card-back.is-up")
-      %w[m1 m2].each { |row| cards.call(row).each(&:click) }
+      %w[m1 m2].each_with_index do |row, found|
+        cards.call(row).each(&:click)
+        expect(student).to have_css(".card-back.is-found", count: 2 * (found + 1))
+      end
       expect(student).to have_css(".card-count", text: "2 of 3 pairs · 3 tries")
       eventually { value && value["tries"] == 3 }
       student.refresh

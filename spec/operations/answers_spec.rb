@@ -67,6 +67,59 @@ RSpec.describe "Answering" do
     end
   end
 
+  describe "what can't be read as an answer" do
+    let(:session) do
+      slides = [slide("w1", prompt: writing(id: "p1", word_limit: 5)),
+                slide("n1", prompt: Roost::Core::Prompts::Number.new(id: "p2", settings: { "value" => "300" })), slide("z1")]
+      kept_session(teacher, Roost::Core::Lesson.new(title: "Marsh", slides: slides))
+    end
+    let(:seven) { { "text" => ["they fly south when it freezes"] } }
+
+    it "is kept as it was typed, stays when the teacher moves on, and earns nothing" do
+      expect(save(session, seat, "w1", { "text" => ["one two three four five six seven"] }, final: false).to_h)
+        .to include(state: "unread", message: /7 words; 5 is the most/)
+      command(session, "next")
+      expect(save(session, seat, "n1", { "number" => ["about 300"] }, save_no: 2).state).to eq("unread")
+      command(session, "next")
+      now = snapshot(session)
+      expect(%w[w1 n1].map { |id| now.answer(id, seat[:id]).typed_text })
+        .to eq(["one two three four five six seven", "about 300"])
+      expect(%w[w1 n1].map { |id| now.outcome(id, seat[:id]).to_h.slice(:status, :mark, :unfinished) })
+        .to eq([{ status: :unread, mark: nil, unfinished: true }, { status: :unread, mark: 0, unfinished: true }])
+      results = Roost::Core::Analysis::Results.new(now)
+      expect(Roost::Exchange::ResultsSheet.new(results).to_csv).to include("about 300", "one two three")
+      command(session, "back")
+      expect(Roost::Core::Room::Views.desk(snapshot(session)).entries.first.to_h).to include(typed: "about 300", unfinished: true)
+      expect(Roost::Core::Room::Views.seats(snapshot(session),
+                                            [seat[:id]]).keys.first.own.typed).to eq({ "number" => ["about 300"] })
+    end
+
+    it "never takes the place of an answer that was handed in, and gives way to one that can be read" do
+      save(session, seat, "w1", seven, final: false)
+      expect(save(session, seat, "w1", { "text" => ["they fly south"] }, save_no: 2).state).to eq("final")
+      expect(save(session, seat, "w1", seven, final: false, save_no: 3).state).to eq("refused")
+      expect(stored("w1").to_h).to include(value: { "text" => "they fly south" }, typed: nil)
+    end
+
+    it "is bounded: ten thousand bytes of text in a few fields" do
+      [{ "text" => ["word " * 3_000] }, { "text" => [[["x"]]] }, { "text" => ["a b c d e f"], **(1..50).to_h do |n|
+        ["f#{n}", ["x"]]
+      end }].each do |fields|
+        expect(save(session, seat, "w1", fields, final: false).state).to eq("refused")
+      end
+      expect(save(session, seat, "n1", { "number" => ["3\u0000"] }, final: false).state).to eq("refused") # not open yet
+    end
+
+    it "tells a device what was understood, and what is missing from an empty hand-in" do
+      expect(save(session, seat, "w1", { "text" => ["  "] }).to_h).to include(state: "empty", message: "Write something first.")
+      expect(stored("w1").final).to be(false)
+      command(session, "next")
+      expect(save(session, seat, "n1",
+                  { "number" => ["1,200"] }).to_h).to include(state: "final", understood: "Read as 1\u202F200")
+      expect(save(session, seat, "n1", { "number" => ["3\u0000"] }, save_no: 2).to_h).to include(understood: "Read as 3")
+    end
+  end
+
   it "refuses a question that was never open" do
     expect(save(session, seat, "s4", { "text" => ["early"] }).message).to eq(Roost::Operations::SaveAnswer::NEVER_OPEN)
   end

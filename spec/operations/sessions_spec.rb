@@ -82,7 +82,8 @@ RSpec.describe "Running a session" do
       ask("Sketch", from: snapshot(session).state.slide_id)
       asked = snapshot(session).slide
       expect(asked.name).to eq("Asked now: sketch")
-      expect(save(session, seat, asked.id, { "strokes" => ["[]"] }).state).to eq("final")
+      expect(save(session, seat, asked.id,
+                  { "strokes" => ['[{"tool":"pen","colour":"ink","points":[1,1]}]'] }).state).to eq("final")
       asked_in_all = Roost::Core::Analysis::Results.new(snapshot(session)).slides.length
       expect(asked_in_all).to eq(Roost::Core::Prompts.on_the_spot.length + 1)
     end

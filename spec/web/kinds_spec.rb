@@ -45,7 +45,7 @@ RSpec.describe "Every kind of question" do
       it "is asked, shown and edited, new and filled in" do
         [kind.new(id: "p0", settings: {}), *prompts].each do |prompt|
           expect(partial("prompts/#{kind.kind}/editor", prompt: prompt, slide: slide("s1"), field: "f")).to include("prompt[")
-          expect(part("ask", prompt)).to be_a(String)
+          expect(part("ask", prompt, order: nil)).to be_a(String)
           [nil, answers(prompt, 1).first].each do |value|
             expect(part("seat", prompt, value: value, order: 3)).to include('name="')
           end
@@ -69,7 +69,7 @@ RSpec.describe "Every kind of question" do
           [[true, false], [true, true], [false, true]].each do |key, brief|
             way = kind.ways.keys.last
             given = brief ? prompt.page(prompt.for_class(tally), way, 0) : tally
-            html = part("result", prompt, tally: given, key: key, brief: brief, way: way, opacity: 30)
+            html = part("result", prompt, tally: given, open: brief && !key, key: key, brief: brief, way: way, opacity: 30)
             expect(Nokogiri::HTML5.fragment(html).errors).to be_empty
             expect(html).not_to match(/NaN|Infinity/)
           end
@@ -83,7 +83,7 @@ RSpec.describe "Every kind of question" do
           grown = steps.inject(nil) { |before, given| prompt.gathered(given, before: before) }
           looks = [grown, prompt.gathered(steps.last)].map do |tally|
             # A word may stand elsewhere: it keeps the place it had.
-            part("result", prompt, tally: tally, key: true, brief: false, way: nil, opacity: nil)
+            part("result", prompt, tally: tally, open: false, key: true, brief: false, way: nil, opacity: nil)
               .gsub(/(<text data-word="[^"]*") x="[^"]*" y="[^"]*"/, '\\1')
           end
           expect(looks.first).to eq(looks.last)
@@ -95,11 +95,12 @@ RSpec.describe "Every kind of question" do
           tally = prompt.for_class(prompt.tally(answers(prompt, count)))
           pages = prompt.pages(tally, way)
           texts = Array.new(pages) do |number|
-            html = part("result", prompt, tally: prompt.page(tally, way, number), key: false, brief: true, way: way, opacity: 30)
-            Nokogiri::HTML5.fragment(html).css(".post, .text-lead, .sheet").map(&:to_s)
+            html = part("result", prompt, tally: prompt.page(tally, way, number), open: false, key: false, brief: true, way: way,
+opacity: 30)
+            Nokogiri::HTML5.fragment(html).css(".post, .text-lead, .drawing").map(&:to_s)
           end
-          whole = part("result", prompt, tally: tally, key: false, brief: true, way: way, opacity: 30)
-          all = Nokogiri::HTML5.fragment(whole).css(".post, .text-lead, .sheet").map(&:to_s)
+          whole = part("result", prompt, tally: tally, open: false, key: false, brief: true, way: way, opacity: 30)
+          all = Nokogiri::HTML5.fragment(whole).css(".post, .text-lead, .drawing").map(&:to_s)
           numbered = ->(list) { list.map { |html| html.sub(/Sketch \d+/, "") }.sort }
           expect(numbered.call(texts.flatten)).to eq(numbered.call(all))
           expect(texts.map(&:length).max.to_i).to be <= 24
@@ -109,7 +110,7 @@ RSpec.describe "Every kind of question" do
       it "shows one answer, in words too, and marks it between nothing and all" do
         prompts.each do |prompt|
           answers(prompt, 30).each do |value|
-            expect(part("review", prompt, value: value, address: "/x.svg")).to be_a(String)
+            expect(part("review", prompt, value: value, seat_id: 3, width: 400)).to be_a(String)
             expect(prompt.plain(value)).not_to be_empty
             expect(prompt.mark(value)).to be_nil.or(be_between(0, 1))
           end
@@ -140,8 +141,9 @@ RSpec.describe "Every kind of question" do
         end
         kept.each do |prompt, values|
           expect(values.filter_map { |value| prompt.mark(value) }).to all(be_between(0, 1))
-          reviews = values.map { |value| part("review", prompt, value: value, address: nil) }
-          result = part("result", prompt, tally: prompt.tally(values), key: true, brief: false, way: nil, opacity: nil)
+          reviews = values.map { |value| part("review", prompt, value: value, seat_id: nil, width: nil) }
+          result = part("result", prompt, tally: prompt.tally(values), open: false, key: true, brief: false, way: nil,
+opacity: nil)
           expect([*reviews, result].join).not_to match(/<script|NaN|Infinity/)
           expect(values.map { |value| prompt.plain(value) }).to all(be_a(String))
         end

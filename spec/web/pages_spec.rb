@@ -86,12 +86,16 @@ RSpec.describe "Pages" do
       command(session, "jump", slide: "s5")
       strokes = [{ "tool" => "text", "colour" => "rust", "points" => [1, 2], "text" => "<b>wing</b>" }]
       save(session, seat, "s5", { "strokes" => [JSON.generate(strokes)] })
-      get "/desk/#{session.id}/answers/s5/#{seat[:id]}.svg"
+      address = ->(slide_id) { "/given/#{Roost::Web::Given.seal.close(seat[:id], slide_id)}" }
+      get address.call("s5")
       expect(last_response.headers["content-type"]).to start_with("image/svg+xml")
       expect(body).to include("&lt;b&gt;wing&lt;/b&gt;")
       command(session, "jump", slide: "s4")
       save(session, seat, "s4", { "text" => ["words"] })
-      expect(get("/desk/#{session.id}/answers/s4/#{seat[:id]}.svg").status).to eq(404)
+      expect(get(address.call("s4")).status).to eq(404)
+      get "#{address.call("s5")}?w=400"
+      expect(last_response.body.b).to start_with("\x89PNG".b)
+      expect(["/given/x", "/given/#{"A" * 22}", "/given/12"].map { |path| get(path).status }).to all(eq(404))
     end
 
     it "leads to the class screen and to a running session" do

@@ -21,7 +21,11 @@ RSpec.describe "Pictures from seats" do
     send_picture(photograph)
     expect(last_response.status).to eq(200)
     expect(said).to include("width" => 390)
-    expect(get("/media/#{said["file"]}").status).to eq(200)
+    file = said["file"]
+    expect(get("/media/#{file}").status).to eq(404)
+    expect([token, take_seat(session, "Dan").last].map { |each| get("/seat/#{each}/pictures/#{file}").status }).to eq([200, 404])
+    Roost::Store::Media.new.keep(File.binread(Roost::Store::Media.new.find(file).first), extension: "jpg", account_id: account)
+    expect(get("/media/#{file}").status).to eq(200)
     command(session, "jump", slide: "s2")
     send_picture(photograph)
     expect(last_response.status).to eq(422)

@@ -20,6 +20,7 @@ class SeatAnswer extends HTMLElement {
     this.button = this.querySelector("[data-hand-in]");
     this.state = this.dataset.stored || "none";
     const pending = outbox.pending(this.slide);
+    if (!pending && this.dataset.typed) this.restore(JSON.parse(this.dataset.typed));
     if (pending) {
       this.restore(pending.fields);
       this.state = pending.final ? "final" : "draft";
@@ -114,8 +115,10 @@ class SeatAnswer extends HTMLElement {
 
   saved(detail) {
     this.sending = detail.state === "sending";
-    this.message = detail.state === "refused" ? detail.message : null;
+    this.message = detail.message ?? null;
+    if (!this.sending) this.querySelector("[data-understood]").textContent = detail.understood ?? "";
     if (detail.state === "refused") this.state = this.open ? "draft" : "refused";
+    else if (detail.state === "empty") this.state = "none";
     else if (!this.sending) this.state = detail.state;
     this.draw();
   }
@@ -135,11 +138,11 @@ class SeatAnswer extends HTMLElement {
     if (this.message) return this.message;
     if (this.sending) return "On this device, sending…";
     if (!this.open) {
-      return { none: "Answers are closed. You gave no answer.", draft: "Answers are closed. ✓ What you had counts.",
+      return { none: "Answers are closed. You gave no answer.", unread: "Answers are closed. What you typed is kept, but it is not an answer.", draft: "Answers are closed. ✓ What you had counts.",
         final: "Answers are closed. ✓ Handed in.", late: "✓ Saved, but it came after answers closed." }[this.state] ?? "";
     }
     if (this.changing) return "Change it, then hand in again.";
-    return { none: "Not answered yet.", draft: "✓ Saved. Hand in when you are ready.", late: "✓ Saved, but late.",
+    return { none: "Not answered yet.", unread: "✓ Saved as typed, but it is not an answer yet.", draft: "✓ Saved. Hand in when you are ready.", late: "✓ Saved, but late.",
       final: this.mayChange ? "✓ Handed in. You can still change it." : "✓ Handed in." }[this.state] ?? "";
   }
 }

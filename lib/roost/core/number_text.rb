@@ -4,6 +4,8 @@ module Roost
   module Core
     # Reads a number as people type it: decimal comma or point, minus, digits in groups, a
     # fraction, powers of ten; and the unit after it, when one is asked for. Exact: Rational.
+    # Groups of three after a comma or a space are thousands: 1,200 is twelve hundred, 1,20 is 1.2
+    # (rules.md, marks of numbers).
     module NumberText
       LIMIT = 60
       MOST_EXPONENT = 30
@@ -62,22 +64,25 @@ module Roost
         exponent = found[:exponent].to_i
         return Reading.refused("That number is too large or too small.") if exponent.abs > MOST_EXPONENT
 
-        divisor = found[:divisor] ? decimal(found[:divisor]) : 1r
-        return Reading.refused("A number can't be divided by zero.") if divisor.zero?
+        above, below = [found[:digits], found[:divisor] || "1"].map { |digits| decimal(digits) }
+        return Reading.refused(UNREADABLE) unless above && below
+        return Reading.refused("A number can't be divided by zero.") if below.zero?
 
-        number = decimal(found[:digits]) * (10r**exponent) / divisor
+        number = above * (10r**exponent) / below
         Reading.ok(found[:sign] == "-" ? -number : number)
       end
 
-      # Where both signs stand, the last one is the decimal one; several of one kind group digits.
-      def self.decimal(digits)
-        last = digits.rindex(/[.,]/)
-        return Rational(digits) unless last
+      # Digits in groups of three, by one sign throughout, and what may come after the last of them.
+      GROUPED = /\A[1-9]\d{0,2}(?:(?<sign>[.,])\d{3})(?:\k<sign>\d{3})*(?:(?!\k<sign>)[.,]\d+)?\z/
+      ONE_POINT = /\A\d+\.\d+\z/
+      PLAIN = /\A\d+(?:[.,]\d+)?\z/
 
-        sign = digits[last]
-        grouped = digits.count(sign) > 1
-        whole, part = grouped ? [digits, ""] : [digits[0...last], digits[(last + 1)..]]
-        Rational("#{whole.delete(".,")}.#{part.empty? ? "0" : part}")
+      # @return [Rational, nil] nil where the signs between the digits make no sense
+      def self.decimal(digits)
+        groups = digits.match(GROUPED) unless digits.match?(ONE_POINT)
+        return Rational(digits.delete(groups[:sign]).tr(",", ".")) if groups
+
+        Rational(digits.tr(",", ".")) if digits.match?(PLAIN)
       end
       private_class_method :apart, :same_unit?, :parse, :decimal
     end

@@ -11,7 +11,8 @@ module Roost
     #                 .fitting, #instruction
     # its settings::  #edited, #corrected, #shape, #problems, #keyed?, #words, #searchable
     # in a sheet::    #row_options, #row_right, #row_pictures, #row_slots, #rules, .from_row
-    # an answer::     #read, #blank_answer?, #mark, #tally, #gathered, #for_class, #pages, #page,
+    # at a seat::     #shuffle?, #part_ids
+    # an answer::     #read, #blank_answer?, #missing, #understood, #mark, #tally, #gathered, #for_class, #pages, #page,
     #                 #plain, #remark
     # rehearsal::     #imagine
     #
@@ -98,8 +99,12 @@ module Roost
       # Whether its options can be pictures; then there is #picturing.
       def pictured? = false
 
-      # Whether seats get the parts of the answer in different orders.
+      # Whether seats get the parts of the answer in different orders. Then they also get them
+      # under other names (Room::Handles), so that neither tells what is right.
       def shuffle? = false
+
+      # Ids of the parts that an answer refers to.
+      def part_ids = []
 
       # Seconds, or nil when answering is not timed.
       def time_limit = settings["time_limit"]
@@ -198,6 +203,16 @@ module Roost
       # @param _tally what #tally gave of all answers
       # @return [String, nil]
       def remark(_value, _tally) = nil
+
+      # @return [Picture, nil] a picture that was sent with an answer
+      def picture_of(_value, _post_id) = nil
+
+      # What to do before there is anything to hand in.
+      def missing = "There is nothing to hand in yet."
+
+      # What was made of an answer, for the student to see while typing.
+      # @return [String, nil] nil where that is plain to see
+      def understood(_value) = nil
 
       # What a question of any kind goes on with when its kind is changed.
       def shared = settings.slice(*COMMON.keys)

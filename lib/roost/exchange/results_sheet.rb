@@ -37,8 +37,14 @@ module Roost
           outcome = line.outcomes[slide.id]
           [*@about, line.seat.name, results.number(slide), slide.name, slide.prompt.label,
            outcome.status.to_s.tr("_", " "), outcome.mark&.to_f&.round(4), outcome.points, outcome.seconds&.round(1),
-           outcome.answer && slide.prompt.plain(outcome.answer.value), yes(outcome.unfinished), yes(outcome.answer&.late)]
+           answer(outcome, slide.prompt), yes(outcome.unfinished), yes(outcome.answer&.late)]
         end
+      end
+
+      def answer(outcome, prompt)
+        return nil unless outcome.answer
+
+        outcome.answer.readable? ? prompt.plain(outcome.answer.value) : outcome.answer.typed_text
       end
 
       def yes(flag) = flag ? "yes" : nil

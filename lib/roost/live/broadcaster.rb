@@ -19,7 +19,8 @@ module Roost
 
       # @param hub [Hub] whose streams are about a Recipient
       # @param renderer [#call] makes what turns views into fragments, for one thread:
-      #   #seat, #screen and #desk take a view and the present time
+      #   #seat, #screen and #desk take a view and the present time, #for_seat gives what #seat made
+      #   as one seat gets it
       def initialize(hub:, renderer:)
         @hub = hub
         @renderer = renderer
@@ -154,8 +155,13 @@ module Roost
 
         by_seat = streams.group_by { |stream| stream.about.seat_id }
         Core::Room::Views.seats(snapshot, by_seat.keys).each do |view, seat_ids|
-          event = event(snapshot, renderer.seat(view, now))
-          seat_ids.each { |seat_id| by_seat[seat_id].each { |stream| hub.write(stream, event) } }
+          html = renderer.seat(view, now)
+          shared = nil
+          seat_ids.each do |seat_id|
+            own = renderer.for_seat(html, view, seat_id)
+            event = own.equal?(html) ? shared ||= event(snapshot, html) : event(snapshot, own)
+            by_seat[seat_id].each { |stream| hub.write(stream, event) }
+          end
         end
         note_delivery(snapshot, by_seat.keys)
       end

@@ -20,8 +20,9 @@ module Roost
       # @param name [String] the file's name, only for the refusal
       # @param drawings [Boolean] whether SVG is taken
       # @param pixels [Integer] most of them
+      # @param seat_id [Integer, nil] of the seat that sent it; nil when a teacher did
       # @return [Core::Reading] of a Core::Picture
-      def call(account_id, io, name, drawings: true, pixels: MOST_PIXELS)
+      def call(account_id, io, name, drawings: true, pixels: MOST_PIXELS, seat_id: nil)
         bytes = io.read(MOST_BYTES + 1) || ""
         return refuse(name, "is larger than 10 MB. Make it smaller and try again.") if bytes.bytesize > MOST_BYTES
 
@@ -31,7 +32,7 @@ module Roost
         kept = Tempfile.create("picture", binmode: true) do |file|
           file.write(bytes)
           file.flush
-          keep(account_id, file.path, type, pixels)
+          keep(file.path, type, pixels, account_id: account_id, seat_id: seat_id)
         end
         kept.ok? ? kept : refuse(name, kept.reason)
       rescue Errno::ENOSPC, Errno::EFBIG, Errno::EDQUOT
@@ -42,15 +43,15 @@ module Roost
 
       def refuse(name, why) = Core::Reading.refused("“#{File.basename(name.to_s)[0, 60]}” #{why}")
 
-      def keep(account_id, path, type, pixels)
+      def keep(path, type, pixels, **from)
         case type
-        when "image/svg+xml", "application/xml" then keep_drawing(account_id, path)
-        when *PHOTOGRAPHS then keep_raster(account_id, Exchange::Raster.new(path), pixels)
+        when "image/svg+xml", "application/xml" then keep_drawing(path, from)
+        when *PHOTOGRAPHS then keep_raster(Exchange::Raster.new(path), pixels, from)
         else Core::Reading.refused("is not a picture we can show. Use PNG, JPEG, WebP, GIF or SVG.")
         end
       end
 
-      def keep_raster(account_id, raster, pixels)
+      def keep_raster(raster, pixels, from)
         header = raster.header
         return Core::Reading.refused(DAMAGED) unless header
         return Core::Reading.refused(MANY_PIXELS) if header.pixels > pixels
@@ -59,14 +60,13 @@ module Roost
         encoded, width, height = raster.within(LARGEST_SIDE, extension)
         return Core::Reading.refused(DAMAGED) unless encoded
 
-        Core::Reading.ok(Store::Media.new.keep_picture(encoded, extension: extension, width: width, height: height,
-                                                                account_id: account_id))
+        Core::Reading.ok(Store::Media.new.keep_picture(encoded, extension: extension, width: width, height: height, **from))
       end
 
-      def keep_drawing(account_id, path)
+      def keep_drawing(path, from)
         Exchange::Drawing.read(path).map do |drawing|
           Store::Media.new.keep_picture(drawing.svg, extension: "svg", width: drawing.width, height: drawing.height,
-                                                     account_id: account_id)
+                                                     **from)
         end
       end
     end

@@ -20,7 +20,8 @@ module Roost
         count = Store::Counters.new.increment("pictures:#{seat[:id]}", expires_in: PERIOD)
         return Core::Reading.refused("That were many pictures. Wait a few minutes, then go on.") if count > MOST
 
-        KeepPicture.new.call(record.account_id, io, "Your picture", drawings: false, pixels: MOST_PIXELS)
+        KeepPicture.new.call(record.account_id, io, "Your picture", drawings: false, pixels: MOST_PIXELS,
+                                                                          seat_id: seat[:id])
       end
 
       private

@@ -17,10 +17,11 @@ module Roost
       LATEST = 3600
 
       # `on_time` holds while answering is open and for the grace after it. A late save
-      # fills a blank or an unmarked draft, and never replaces what counts already.
+      # fills a blank or an unmarked draft, and never replaces what counts already. What can't be
+      # read as an answer replaces none that was handed in.
       SAVE = <<~SQL
-        INSERT INTO answers (session_id, seat_id, slide_id, value, final, late, save_no, save_id, received_at)
-        SELECT room.id, :seat_id, :slide_id, :value::jsonb, :final, NOT room.on_time, :save_no, :save_id::uuid, room.now
+        INSERT INTO answers (session_id, seat_id, slide_id, value, typed, final, late, save_no, save_id, received_at)
+        SELECT room.id, :seat_id, :slide_id, :value::jsonb, :typed::jsonb, :final, NOT room.on_time, :save_no, :save_id::uuid, room.now
         FROM (SELECT id, clock.now, date_part('epoch', clock.now) <=
                        COALESCE((run->>'closed_at')::float8, (run->>'deadline')::float8, 'infinity') + :grace AS on_time
               FROM (SELECT id, options, ended_at, state->'runs'->:slide_id AS run FROM sessions
@@ -29,9 +30,9 @@ module Roost
               WHERE run IS NOT NULL
                 AND (ended_at IS NULL OR clock.now < ended_at + make_interval(secs => :latest))) AS room
         ON CONFLICT (seat_id, slide_id, attempt) DO UPDATE
-          SET value = excluded.value, final = excluded.final, late = excluded.late, save_no = excluded.save_no,
+          SET value = excluded.value, typed = excluded.typed, final = excluded.final, late = excluded.late, save_no = excluded.save_no,
               save_id = excluded.save_id, received_at = excluded.received_at, seq = nextval('answers_seq')
-          WHERE excluded.save_no > answers.save_no
+          WHERE excluded.save_no > answers.save_no AND (excluded.typed IS NULL OR NOT answers.final)
             AND CASE WHEN excluded.late THEN NOT answers.final AND (answers.late OR NOT :keyed)
                      ELSE NOT answers.final
                        OR COALESCE(:may_change::boolean, (SELECT COALESCE((options->>'may_change')::boolean, true)
@@ -39,13 +40,14 @@ module Roost
         RETURNING final, late
       SQL
 
-      # @param value [Hash] as the prompt's kind read it
+      # @param value [Hash, nil] as the prompt's kind read it; nil where it could not
+      # @param typed [Hash, nil] then, what was sent: field to texts
       # @param may_change [Boolean, nil] what the question says of it; nil: as the session says
       # @param save_no [Integer] rises with every save of this device
       # @param save_id [String] UUID of this save: the same again is the same save
       # @return [Saved, nil] nil when nothing was stored; #stored says what stands
-      def save(session_id:, seat_id:, slide_id:, value:, final:, keyed:, save_no:, save_id:, may_change: nil)
-        row = database[SAVE, { session_id: session_id, seat_id: seat_id, slide_id: slide_id, value: JSON.generate(value),
+      def save(session_id:, seat_id:, slide_id:, value:, final:, keyed:, save_no:, save_id:, may_change: nil, typed: nil)
+        row = database[SAVE, { session_id: session_id, seat_id: seat_id, slide_id: slide_id, value: JSON.generate(value || {}), typed: typed && JSON.generate(typed),
                                final: final, keyed: keyed, may_change: may_change, save_no: save_no, save_id: save_id,
                                grace: Core::Room::Run::GRACE, latest: LATEST }].first
         row && Saved.new(kept: true, late: row[:late], final: row[:final]).freeze
@@ -59,22 +61,24 @@ module Roost
       end
 
       # @param beyond [Integer] only rows with a higher seq: what changed since
+      # @param seat_id [Integer, nil] only of this seat
       # @return [Array<Array(Integer, Core::Room::Answer)>] seq and answer, in order of seq
-      def of(session_id, beyond: 0)
-        database[:answers].where(session_id: session_id).where { seq > beyond }.order(:seq)
-                          .select(:seq, :seat_id, :slide_id, :value, :final, :late, Sequel[:id].as(:arrival),
+      def of(session_id, beyond: 0, seat_id: nil)
+        database[:answers].where({ session_id: session_id, seat_id: seat_id }.compact).where { seq > beyond }.order(:seq)
+                          .select(:seq, :seat_id, :slide_id, :value, :typed, :final, :late, Sequel[:id].as(:arrival),
                                   Repository.epoch(:received_at).as(:received_at)).map do |row|
-          [row.delete(:seq), Core::Room::Answer.new(**row, value: row[:value].to_h).freeze]
+          [row.delete(:seq), Core::Room::Answer.new(**row, value: row[:value].to_h, typed: row[:typed]&.to_h).freeze]
         end
       end
 
       # When each seat's device was first sent the open prompt of a slide.
       # @param since [Float] only what was sent then or later, epoch seconds
       # @param among [Hash] what is known already, and is added to
+      # @param seat_id [Integer, nil] only to this seat
       # @return [Hash{String=>Hash{Integer=>Float}}] slide id to seat id to epoch seconds
-      def deliveries(session_id, since: 0.0, among: {})
+      def deliveries(session_id, since: 0.0, among: {}, seat_id: nil)
         sent = Repository.epoch(:sent_at)
-        database[:deliveries].where(session_id: session_id).where(sent >= since)
+        database[:deliveries].where({ session_id: session_id, seat_id: seat_id }.compact).where(sent >= since)
                              .select(:seat_id, :slide_id, sent.as(:sent_at))
                              .each_with_object(among) do |row, shown|
           (shown[row[:slide_id]] ||= {})[row[:seat_id]] = row[:sent_at]
@@ -89,9 +93,9 @@ module Roost
         database[:deliveries].where(session_id: session_id, slide_id: slide_id).select_map(:seat_id)
       end
 
-      # @return [Hash, nil] the value one seat sent for one slide
+      # @return [Hash, nil] the value one seat sent for one slide, where it can be read
       def value(session_id, slide_id, seat_id)
-        database[:answers].where(session_id: session_id, slide_id: slide_id, seat_id: seat_id)
+        database[:answers].where(session_id: session_id, slide_id: slide_id, seat_id: seat_id, typed: nil)
                           .reverse(:attempt).get(:value)&.to_h
       end
 

@@ -23,21 +23,29 @@ module Roost
 
       # @param content [String, IO] bytes, or a readable file of them
       # @param extension [String] a key of TYPES
+      # @param seat_id [Integer, nil] of the seat that sent it; nil when a teacher did
       # @return [String] the name of the stored file
-      def keep(content, extension:, account_id:, width: nil, height: nil)
+      def keep(content, extension:, account_id:, width: nil, height: nil, seat_id: nil)
         io = content.is_a?(String) ? StringIO.new(content) : content
         file = "#{digest(io)}.#{extension}"
         store(io, file) unless storage.exists?(file)
-        database[:media].insert_conflict.insert(file: file, mime: TYPES.fetch(extension), width: width, height: height,
-                                                bytes: io.size, account_id: account_id)
+        note(file, mime: TYPES.fetch(extension), width: width, height: height, bytes: io.size, account_id: account_id,
+                   shared: seat_id.nil?)
+        database[:seat_pictures].insert_conflict.insert(seat_id: seat_id, file: file) if seat_id
         file
       end
 
       # @return [Core::Picture] of a picture that is kept
-      def keep_picture(content, extension:, width:, height:, account_id:, alt: "")
-        file = keep(content, extension: extension, width: width, height: height, account_id: account_id)
+      def keep_picture(content, extension:, width:, height:, account_id:, alt: "", seat_id: nil)
+        file = keep(content, extension: extension, width: width, height: height, account_id: account_id, seat_id: seat_id)
         Core::Picture.new(file: file, width: width, height: height, alt: alt).freeze
       end
+
+      # @return [Array(String, String), nil] path on disk and type of what a teacher uploaded
+      def find_shared(file) = file.match?(FILE) && database[:media].where(file: file, shared: true).any? ? find(file) : nil
+
+      # Whether a picture came from this seat.
+      def sent_by?(seat_id, file) = database[:seat_pictures].where(seat_id: seat_id, file: file).any?
 
       # @return [Array(String, String), nil] path on disk and type
       def find(file)
@@ -49,6 +57,12 @@ module Roost
       private
 
       attr_reader :storage
+
+      # What a teacher has uploaded is shared, whoever sent the same before or after.
+      def note(file, **about)
+        either = Sequel.|(Sequel[:media][:shared], Sequel[:excluded][:shared])
+        database[:media].insert_conflict(target: :file, update: { shared: either }).insert(file: file, **about)
+      end
 
       def digest(io)
         sum = Digest::SHA256.new

@@ -31,17 +31,28 @@ module Roost
           id: record.id, title: record.title, code: record.code, options: record.options, state: record.state,
           version: record.version, lesson: lesson || Sessions.new(database).lesson(record.id),
           seats: seats || Seats.new(database).of(record.id), answers: answers || all_answers(record.id),
-          shown: shown || Answers.new(database).deliveries(record.id), before: Rooms.tallies(record.id)
+          shown: shown || Answers.new(database).deliveries(record.id), before: Rooms.tallies(record.id),
+          seed: Roost.settings.session_secret
         )
+      end
+
+      # The session as one seat needs it: its own answers, and those of the others only where what
+      # they gave is up.
+      # @return [Core::Room::Snapshot]
+      def seat_snapshot(record, seat_id)
+        return snapshot(record) if record.state.showing.any?
+
+        own = Answers.new(database).of(record.id, seat_id: seat_id)
+        snapshot(record, answers: by_slide(own), shown: Answers.new(database).deliveries(record.id, seat_id: seat_id))
       end
 
       private
 
-      def all_answers(session_id)
-        Answers.new(database).of(session_id).each_with_object({}) do |(_seq, answer), answers|
-          (answers[answer.slide_id] ||= {})[answer.seat_id] = answer
-        end
+      def by_slide(rows)
+        rows.each_with_object({}) { |(_seq, answer), answers| (answers[answer.slide_id] ||= {})[answer.seat_id] = answer }
       end
+
+      def all_answers(session_id) = by_slide(Answers.new(database).of(session_id))
     end
   end
 end

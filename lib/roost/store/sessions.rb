@@ -62,6 +62,12 @@ module Roost
         row && record(row)
       end
 
+      # @return [Record, nil] the session a seat is in
+      def of_seat(seat_id)
+        row = with_now.where(id: database[:seats].where(id: seat_id).select(:session_id), deleted_at: nil).first
+        row && record(row)
+      end
+
       def by_screen_key(key)
         return nil unless key.match?(SCREEN_KEY)
 

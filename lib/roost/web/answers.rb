@@ -23,28 +23,28 @@ module Roost
       # @param env [Hash] Rack environment; PATH_INFO is /TOKEN
       def call(env)
         seat = seat(env["PATH_INFO"].delete_prefix("/"))
-        return reply(404, "refused", "This seat is not known. Join again with the code on the board.") unless seat
+        return reply(404, state: "refused", message: "This seat is not known. Join again with the code on the board.") unless seat
 
         body = env["rack.input"].read(MOST_BYTES + 1).to_s
-        return reply(413, "refused", "That answer is too large. Shorten it.") if body.bytesize > MOST_BYTES
+        return reply(413, state: "refused", message: "That answer is too large. Shorten it.") if body.bytesize > MOST_BYTES
 
         message = JSON.parse(body, max_nesting: 6)
         saved = Operations::SaveAnswer.new.call(seat, lesson(seat[:session_id], message), message)
         engine.touched(seat[:session_id]) unless saved.state == "refused"
-        reply(saved.state == "refused" ? 422 : 200, saved.state, saved.message, saved.save_no)
+        reply(saved.state == "refused" ? 422 : 200, **saved.to_h)
       rescue JSON::ParserError, EncodingError
-        reply(400, "refused", Operations::SaveAnswer::BAD)
+        reply(400, state: "refused", message: Operations::SaveAnswer::BAD)
+      rescue Sequel::ConstraintViolation
+        reply(422, state: "refused", message: Operations::SaveAnswer::BAD)
       rescue Sequel::Error
-        reply(503, "unsent", "The database isn't answering. Your answer is on this device and will be sent.")
+        reply(503, state: "unsent", message: "The database isn't answering. Your answer is on this device and will be sent.")
       end
 
       private
 
       attr_reader :engine
 
-      def reply(status, state, message = nil, save_no = nil)
-        [status, HEADERS.dup, [JSON.generate({ state: state, message: message, save_no: save_no }.compact)]]
-      end
+      def reply(status, **said) = [status, HEADERS.dup, [JSON.generate(said.compact)]]
 
       # Seats do not change, so they are read once a process. Frozen lessons change only by
       # commands, of which this process hears; a slide not known yet is looked for again.

@@ -42,6 +42,7 @@ module Roost
           use Rack::Attack
           map("/assets") { run Application.assets }
           map("/media") { run Media }
+          map("/given") { run Given }
           map("/stream/seat") { run Streams.new(engine, :seat) }
           map("/stream/screen") { run Streams.new(engine, :screen) }
           map("/answers") { run Answers.new(engine) }

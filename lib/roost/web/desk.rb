@@ -34,15 +34,6 @@ module Roost
         granted(Operations::PracticeClass.new.invite(record, number("count")))
         htmx? ? 204 : redirect("/desk/#{record.id}", 303)
       end
-
-      # One seat's answer as a picture. The address carries a version, so it can be kept for good.
-      get "/:id/answers/:slide/:seat.svg" do |id, slide_id, seat_id|
-        record = own_session(id)
-        svg = answer_svg(record, Store::Sessions.new.lesson(record.id).slide(slide_id), seat_id.to_i)
-        content_type "image/svg+xml"
-        cache_control :private, :immutable, max_age: 86_400
-        svg
-      end
     end
   end
 end

@@ -6,6 +6,7 @@ module Roost
     # alike. Knows nothing of the request it is for. One thread uses it at a time.
     class Fragments
       include Rendering
+      include Marks
 
       # The views of one session are rendered one after the other, by one thread.
       def once(thing)
@@ -16,6 +17,15 @@ module Roost
       # @param view [Core::Room::Views::Seat]
       # @param now [Float] epoch seconds by the database clock
       def seat(view, now) = partial("seat/live", view: view, now: now)
+
+      # The seats' fragment as one of them gets it.
+      # @param html [String] of #seat
+      def for_seat(html, view, seat_id)
+        slide = view.slide
+        return html unless slide&.prompt&.shuffle?
+
+        Marks.fill(html, Operations::SaveAnswer.names({ id: seat_id, session_id: view.session_id }, slide))
+      end
 
       # @param view [Core::Room::Views::Screen]
       def screen(view, now) = partial("screen/live", view: view, now: now)

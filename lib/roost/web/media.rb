@@ -2,10 +2,11 @@
 
 module Roost
   module Web
-    # Pictures on slides: named by their content, so they are good for ever.
+    # Files on slides: named by their content, so they are good for ever. What students sent is
+    # not among them (Given).
     class Media < App
       get "/:file" do |file|
-        path, type = Store::Media.new.find(file)
+        path, type = Store::Media.new.find_shared(file)
         not_found unless path
 
         headers "content-security-policy" => "default-src 'none'; style-src 'unsafe-inline'; sandbox"

@@ -27,7 +27,15 @@ module Roost
       get "/:id/preview/seat" do
         headers FRAMED
         view = Core::Room::Views.seats(snapshot, [Core::Room::Preview::SEAT]).keys.first
-        page("preview/seat", title: "Seat", layout: "layouts/plain", bundle: "seat", theme: view.theme, view: view, now: 0.0)
+        page("preview/seat", title: "Seat", layout: "layouts/plain", bundle: "seat", theme: view.theme, view: view, now: 0.0,
+                             turned: "/lessons/#{number("id")}/preview/turned")
+      end
+
+      # Two cards of a pairs game that were turned over.
+      get "/:id/preview/turned" do
+        prompt = looked_at.lesson.slide(params["slide"].to_s)&.prompt || not_found
+        content_type :json
+        JSON.generate({ pair: Seat.pair(prompt, params["cards"], Core::Room::Handles::PLAIN) })
       end
 
       get "/:id/preview/screen" do

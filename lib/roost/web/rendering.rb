@@ -43,6 +43,22 @@ module Roost
       # Whether a kind has this view, of those that not every kind has.
       def kind_view?(prompt, name) = Rendering.template?("prompts/#{prompt.kind}/#{name}")
 
+      # What a part of a question is called in a page: by its id where one may know that.
+      # @param id [String]
+      def item_id(id) = id
+
+      # What a card of a board is called in a page.
+      # @param card [Core::Prompts::Posts::Board::Card]
+      def card_id(card, slide) = card.key && Given.name(slide.id, card.key)
+
+      # The address of a picture that was given: of a sketch, or on a card.
+      # @param post [Integer] number of the card, 0 for a sketch
+      # @param version [String] changes with what is in the picture
+      def given(slide, seat_id, post: 0, version: nil, width: nil)
+        query = URI.encode_www_form({ v: version, w: width }.compact)
+        "/given/#{Given.seal.close(seat_id, slide.id, post)}#{"?#{query}" unless query.empty?}"
+      end
+
       # What comes of the block, which depends on this thing alone: where many views share it, as
       # seats share a tally, it is worked out once.
       def once(_thing) = yield

@@ -4,17 +4,43 @@ module Roost
   module Web
     # A student's seat. The token in the address is all it is known by.
     class Seat < App
+      include Marks
+
+      # The pair two cards of a game make, as the form of an answer has it.
+      # @param cards [Object] what was sent: two names with a comma between
+      # @param names [Core::Room::Handles] what the cards are called there
+      # @return [Array(String, String), nil]
+      def self.pair(prompt, cards, names)
+        return nil unless prompt.respond_to?(:turned) && cards.is_a?(String)
+
+        pair = prompt.turned(*cards.split(",", 2).map { |card| names.item(card) }.values_at(0, 1))
+        pair && [names.of("#{pair[0]}a"), names.of("#{pair[1]}b")]
+      end
+
       get "/:token" do |token|
         seat = seat(token)
         record = Store::Sessions.new.find(seat[:session_id])
         not_found if record.deleted
 
         Store::Seats.new.looked(seat[:id])
-        snapshot = Store::Rooms.new.snapshot(record)
-        view = Core::Room::Views.seats(snapshot, [seat[:id]]).keys.first
+        view = Core::Room::Views.seats(Store::Rooms.new.seat_snapshot(record, seat[:id]), [seat[:id]]).keys.first
         Store::Answers.new.delivered(record.id, record.state.slide_id, [seat[:id]]) if record.state.open?
-        page("seat/show", title: record.title, layout: "layouts/plain", bundle: "seat", theme: view.theme, view: view,
-                          now: record.now, token: token, name: seat[:name])
+        html = page("seat/show", title: record.title, layout: "layouts/plain", bundle: "seat", theme: view.theme, view: view,
+                                 now: record.now, token: token, name: seat[:name])
+        view.slide ? Marks.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html
+      end
+
+      # Two cards of a pairs game that were turned over: whether they belong together is told one try
+      # at a time.
+      get "/:token/turned" do |token|
+        seat = seat(token)
+        record = Store::Sessions.new.find(seat[:session_id])
+        slide = record.state.open? && record.state.slide_id == params["slide"] &&
+                Store::Sessions.new.lesson(record.id).slide(record.state.slide_id)
+        halt 409 unless slide
+        halt 429 if Store::Counters.new.increment("turned:#{seat[:id]}", expires_in: 60) > 120
+        content_type :json
+        JSON.generate({ pair: Seat.pair(slide.prompt, params["cards"], Operations::SaveAnswer.names(seat, slide)) })
       end
 
       # A picture for a card, as bytes; answers with what the card has to hold.
@@ -23,6 +49,15 @@ module Roost
         content_type :json
         status 422 unless kept.ok?
         JSON.generate(kept.ok? ? kept.value.to_document.except("alt") : { message: kept.reason })
+      end
+
+      # A picture this seat has sent.
+      get "/:token/pictures/:file" do |token, file|
+        not_found unless Store::Media.new.sent_by?(seat(token)[:id], file)
+        path, type = Store::Media.new.find(file)
+        not_found unless path
+        cache_control :private, :immutable, max_age: 86_400
+        send_file path, type: type, disposition: "inline"
       end
 
       helpers do

@@ -6,7 +6,9 @@ RSpec.describe Roost::Core::NumberText do
   it "reads numbers as people type them, exactly" do
     { "3,5" => 7 / 2r, "3.5" => 7 / 2r, " -2 " => -2r, "−2" => -2r, "+0.1" => 1 / 10r, "3/4" => 3 / 4r, "1.2e3" => 1200r,
       "1,5×10^3" => 1500r, "1 000" => 1000r, "12 345,6" => 123_456 / 10r, "1,000.5" => 2001 / 2r,
-      "1.000,5" => 2001 / 2r, "1.234.567" => 1_234_567r, "6/1,5" => 4r }.each do |text, number|
+      "1.000,5" => 2001 / 2r, "1.234.567" => 1_234_567r, "6/1,5" => 4r, "1,200" => 1200r, "1 200" => 1200r, "1,20" => 6 / 5r,
+      "1.200" => 6 / 5r, "0,125" => 1 / 8r, "1234,567" => 1_234_567 / 1000r, "12,345,678" => 12_345_678r,
+      "12,345.5" => 24_691 / 2r }.each do |text, number|
       expect([text, read(text).value]).to eq([text, number])
     end
   end
@@ -20,7 +22,7 @@ RSpec.describe Roost::Core::NumberText do
   end
 
   it "refuses everything else in one sentence and never breaks" do
-    ["abc", "NaN", "Infinity", "1e999", "1/0", "--3", "3//4", "1e", "0x10", "٣", "1" * 61, ["3"], {}, 3, "1.2.3/",
+    ["abc", "NaN", "Infinity", "1e999", "1/0", "--3", "3//4", "1e", "0x10", "٣", "1" * 61, ["3"], {}, 3, "1.2.3/", "1,2,3", "1,20,300", "1.200,300.5",
      "∞"].each do |raw|
       expect([raw, read(raw).ok?]).to eq([raw, false])
       expect(read(raw).reason).to match(/\A[A-Z].*\.\z/)

@@ -48,7 +48,11 @@ RSpec.describe Roost::Core::Prompts do
 
   describe "sketch" do
     it "keeps strokes as they were drawn" do
-      expect(draw([stroke]).value).to eq({ "strokes" => [stroke] })
+      kept = draw([stroke]).value
+      expect(kept["strokes"]).to eq([stroke])
+      expect([draw([stroke]).value["no"], draw([stroke, stroke]).value["no"]]).to match([kept["no"], satisfy do |no|
+        no != kept["no"]
+      end])
     end
 
     it "keeps shapes, arrows, stickers and a pen's pressure, each with the points it has" do

@@ -13,7 +13,7 @@ module Roost
         def self.of(slide, outcomes)
           reached = outcomes.reject { |outcome| outcome.status == :not_reached }
           marks = reached.filter_map(&:mark)
-          new(slide: slide, reached: reached.length, answered: reached.count(&:answer),
+          new(slide: slide, reached: reached.length, answered: reached.count { |outcome| outcome.answer&.readable? },
               facility: (marks.sum / marks.length if marks.any?),
               median_seconds: median(reached.filter_map(&:seconds))).freeze
         end

@@ -11,12 +11,14 @@ module Roost
           def marked = marks.length
         end
 
-        attr_reader :snapshot, :slides
+        # slides:: those whose question was asked; passed_over:: those that were only leafed through
+        attr_reader :snapshot, :slides, :passed_over
 
         # @param snapshot [Room::Snapshot]
         def initialize(snapshot)
           @snapshot = snapshot
-          @slides = snapshot.lesson.prompts.select { |slide| snapshot.state.runs.key?(slide.id) }
+          asked = snapshot.lesson.prompts.select { |slide| snapshot.state.runs.key?(slide.id) }
+          @passed_over, @slides = asked.partition { |slide| snapshot.passed_over?(slide.id) }
         end
 
         # @return [Array<Question>] in lesson order

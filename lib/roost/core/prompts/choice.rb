@@ -131,12 +131,15 @@ module Roost
         end
 
         # @param order [Integer, nil] which of the orders of a shuffled question; nil is as written
-        def ordered_options(order) = order && shuffle? ? options.shuffle(random: Random.new(order + id.sum)) : options
+        def ordered_options(order) = order && shuffle? ? options.shuffle(random: Random.new(order)) : options
 
-        def read(raw)
+        def part_ids = shape
+
+        def read(raw, names = Room::Handles::PLAIN)
           return Reading.refused("That answer could not be read. Choose again.") unless raw.is_a?(Hash)
 
           picked = Array(raw["options"]).uniq
+          picked = picked.map { |name| names.item(name) } if shuffle?
           return Reading.refused("That option isn't on this slide. Choose again.") unless (picked - shape).empty?
           return Reading.refused("Choose just one option.") if picked.length > 1 && !several?
 
@@ -144,6 +147,8 @@ module Roost
         end
 
         def blank_answer?(value) = value["options"].empty?
+
+        def missing = "Choose an answer first."
 
         # rules.md, marks: max(0, (hits - wrong picks) / keys) with partial credit. Where one
         # option is chosen and several are right, any of them is.

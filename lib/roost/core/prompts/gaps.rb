@@ -8,8 +8,8 @@ module Roost
       # a gap, "" for an empty one.
       class Gaps < Prompt
         # right:: how many filled it rightly; wrong:: the commonest wrong filling with its
-        # count, nil when there is none
-        Row = Struct.new(:accepted, :right, :answered, :wrong, keyword_init: true)
+        # count, nil when there is none; fillings:: the commonest of all with their counts
+        Row = Struct.new(:accepted, :right, :answered, :wrong, :fillings, keyword_init: true)
         # fillings, wholes:: Tallies::Count of [gap, filling] and of all fillings together;
         # compared:: for each gap which fillings are right, under these settings
         Tally = Struct.new(:rows, :answered, :right, :fillings, :wholes, :compared, :settings, keyword_init: true)
@@ -21,6 +21,8 @@ module Roost
         DISTRACTORS_LIMIT = 400
         MOST_DISTRACTORS = 12
         ANSWER_LIMIT = 120
+        # Fillings of a gap that are shown while answers are open.
+        MOST_FILLINGS = 3
 
         def self.label = "Gaps"
         def self.place = 7
@@ -86,7 +88,7 @@ module Roost
         # The words to choose from: one for each gap, and the distractors.
         # @param order [Integer, nil] which order they come in
         def bank_words(order)
-          (gaps.map(&:first) + settings["distractors"]).uniq.shuffle(random: Random.new((order || 0) + id.sum))
+          (gaps.map(&:first) + settings["distractors"]).uniq.sort.shuffle(random: Random.new(order || 0))
         end
 
         def words = Text.words(text)
@@ -111,7 +113,7 @@ module Roost
         end
 
         # @param raw [Hash] "gap0", "gap1", …
-        def read(raw)
+        def read(raw, _names = nil)
           readings = gaps.each_index.map do |number|
             Text.read(field(raw, "gap#{number}"), limit: ANSWER_LIMIT, what: "What stands in gap #{number + 1}", lines: false)
           end
@@ -119,6 +121,8 @@ module Roost
         end
 
         def blank_answer?(value) = value["gaps"].all?(&:empty?)
+
+        def missing = "Fill a gap first."
 
         # rules.md, marks: the share of gaps that are right.
         def mark(value)
@@ -172,7 +176,8 @@ module Roost
             counts = by_gap.fetch(number, []).map { |(_number, filling), count| [filling, count] }
             known = compared[number]
             right, wrong = counts.partition { |filling, _| known.fetch(filling) { known[filling] = right?(filling, accepted) } }
-            Row.new(accepted: accepted, right: right.sum(&:last), answered: fillings.answered, wrong: commonest(wrong)).freeze
+            Row.new(accepted: accepted, right: right.sum(&:last), answered: fillings.answered, wrong: commonest(wrong),
+                    fillings: counts.sort_by { |text, times| [-times, text] }.first(MOST_FILLINGS)).freeze
           end
         end
 

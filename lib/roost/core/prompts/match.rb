@@ -96,17 +96,35 @@ module Roost
         # keys:: left id to the id of the item on the right that is right
         attr_reader :lefts, :right_items, :keys
 
-        # The items on the right as a seat gets them.
+        # The items on the right as a seat gets them: by what they are, not by how they were written.
         # @param order [Integer, nil] which of the orders; nil for a preview
-        def ordered_rights(order) = right_items.shuffle(random: Random.new((order || 0) + id.sum))
+        def ordered_rights(order) = mixed(right_items.map { |item| [item.id, item] }, order).map(&:last)
 
         # The cards of the game: two a pair, face down.
-        # @return [Array<Array(String, Item)>] the row and its item
+        # @return [Array<Array(String, Item)>] the id of the card and its item
         def cards(order)
           rows = settings["rows"].reject { |row| row["extra"] }
-          rows.flat_map { |row| [[row["id"], item(row, "left")], [row["id"], item(row, "right")]] }
-              .shuffle(random: Random.new((order || 0) + id.sum))
+          mixed(rows.flat_map { |row| [["#{row["id"]}a", item(row, "left")], ["#{row["id"]}b", item(row, "right")]] }, order)
         end
+
+        # Two cards of the game that were turned over.
+        # @return [Array(String, String), nil] the pair as it stands in a value; nil when they don't
+        #   belong together
+        def turned(one, other)
+          left, right = [one, other].sort_by { |card| card.to_s[-1].to_s }
+          row = left.to_s[0..-2]
+          [row, own(row)] if left == "#{row}a" && right == "#{row}b" && keys.key?(row)
+        end
+
+        # Of the cards in the game which ones are found in a value.
+        def found?(card, value) = value["pairs"].key?(card[0..-2])
+
+        # In a form an item on the left is its row's id with "a", one on the right with "b".
+        def part_ids = settings["rows"].flat_map { |row| ["#{row["id"]}a", "#{row["id"]}b"] }
+
+        # @param value [Hash, nil]
+        # @return [Hash{String=>String}] its pairs as they stand in a form
+        def form_pairs(value) = value ? value["pairs"].to_h { |left, right| ["#{left}a", "#{right}b"] } : {}
 
         # The item on the right that stands beside one on the left.
         def own(left_id)
@@ -130,11 +148,14 @@ module Roost
 
         def self.from_row(...) = SheetRow.read(...)
 
-        # @param raw [Hash] "pairs" holds them as JSON text, "tries" a number
-        def read(raw)
+        # @param raw [Hash] "pairs" holds them as JSON text ({"m1a": "m3b"}), "tries" a number
+        def read(raw, names = Room::Handles::PLAIN)
           pairs = parsed(field(raw, "pairs").to_s, most: MOST_BYTES)
           pairs = {} if pairs == []
-          return UNREADABLE unless pairs.is_a?(Hash) && (pairs.keys - keys.keys).empty?
+          return UNREADABLE unless pairs.is_a?(Hash)
+
+          pairs = pairs.to_h { |left, right| [row_of_item(names.item(left), "a"), row_of_item(names.item(right), "b")] }
+          return UNREADABLE unless (pairs.keys - keys.keys).empty?
           return UNREADABLE unless (pairs.values - right_items.map(&:id)).empty?
 
           tries = Integer(field(raw, "tries").to_s, 10, exception: false)
@@ -142,6 +163,8 @@ module Roost
         end
 
         def blank_answer?(value) = value["pairs"].empty?
+
+        def missing = "Pair something first."
 
         # rules.md, marks: right pairs / pairs asked.
         def mark(value)
@@ -177,6 +200,15 @@ module Roost
         end
 
         private
+
+        def row_of_item(item_id, side)
+          item_id.delete_suffix(side) if item_id.is_a?(String) && item_id.end_with?(side)
+        end
+
+        # @param things [Array<Array(String, Item)>] with an id
+        def mixed(things, order)
+          things.sort_by { |_, item| [item.text, item.picture&.file.to_s] }.shuffle(random: Random.new(order || 0))
+        end
 
         attr_reader :rights
 

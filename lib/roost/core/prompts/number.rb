@@ -88,12 +88,16 @@ module Roost
         end
 
         # @param raw [Hash] "number" as typed
-        def read(raw)
-          text = field(raw, "number")
-          NumberText.read(text, unit: unit).map do |number|
-            number ? { "text" => text.to_s.strip[0, NumberText::LIMIT], "number" => number.to_s } : { "text" => "", "number" => nil }
+        def read(raw, _names = nil)
+          text = Text.read(field(raw, "number"), limit: NumberText::LIMIT, what: "That number", lines: false)
+          text.and_then { |typed| NumberText.read(typed, unit: unit) }.map do |number|
+            number ? { "text" => text.value, "number" => number.to_s } : { "text" => "", "number" => nil }
           end
         end
+
+        def missing = "Type a number first."
+
+        def understood(value) = value["number"] && "Read as #{grouped(Rational(value["number"]))} #{unit}".strip
 
         def blank_answer?(value) = value["number"].nil?
 
@@ -123,6 +127,12 @@ module Roost
         end
 
         private
+
+        # With a thin space between thousands, so that 1,200 is seen to be more than one.
+        def grouped(number)
+          whole, part = NumberText.show(number).split(".")
+          [whole.gsub(/(?<=\d)(?=(?:\d{3})+\z)/, "\u202F"), part].compact.join(".")
+        end
 
         def range? = settings["key"] == "range" && number("low") && number("high") ? true : false
 

@@ -16,6 +16,7 @@ module Roost
 
         ITEMS = (2..12)
         ITEM_LIMIT = 120
+        MOST_BYTES = 400
         UNREADABLE = Reading.refused("That order could not be read. Reload the page and sort again.")
 
         def self.label = "Order"
@@ -63,12 +64,12 @@ module Roost
 
         def items = settings["items"].map { |item| Item.new(id: item["id"], text: item["text"]).freeze }
 
-        # The items as a seat gets them, never already right.
+        # The items as a seat gets them. It depends on what they are, not on how they were written:
+        # so it may be the right order, as often as chance has it.
         # @param order [Integer, nil] which of the orders; nil for a preview
-        def ordered_items(order)
-          mixed = items.shuffle(random: Random.new((order || 0) + id.sum))
-          mixed == items ? mixed.rotate(1) : mixed
-        end
+        def ordered_items(order) = items.sort_by(&:text).shuffle(random: Random.new(order || 0))
+
+        def part_ids = items.map(&:id)
 
         # The items in the order of a value.
         def sorted(value) = items.sort_by { |item| value["order"].index(item.id) }
@@ -92,11 +93,14 @@ module Roost
         end
 
         # @param raw [Hash] "order" holds the ids with commas between
-        def read(raw)
-          ids = field(raw, "order").to_s.then { |text| text.valid_encoding? ? text.split(",", -1) : [""] }
+        def read(raw, names = Room::Handles::PLAIN)
+          text = field(raw, "order").to_s
+          return UNREADABLE if text.bytesize > MOST_BYTES || !text.valid_encoding?
+
+          ids = text.split(",", -1).map { |name| names.item(name) }
           return Reading.ok({ "order" => [] }) if ids.empty?
 
-          ids.sort == items.map(&:id).sort ? Reading.ok({ "order" => ids }) : UNREADABLE
+          ids.all? && ids.sort == items.map(&:id).sort ? Reading.ok({ "order" => ids }) : UNREADABLE
         end
 
         def blank_answer?(value) = value["order"].empty?

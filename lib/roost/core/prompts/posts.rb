@@ -95,7 +95,7 @@ module Roost
         end
 
         # @param raw [Hash] "posts" and "likes" hold JSON, "writing" text
-        def read(raw)
+        def read(raw, names = Room::Handles::PLAIN)
           posts, likes = %w[posts likes].map { |name| parsed(field(raw, name).to_s, most: MOST_BYTES) }
           return UNREADABLE unless posts.is_a?(Array) && likes.is_a?(Array)
           if posts.length > most
@@ -103,12 +103,14 @@ module Roost
           end
 
           Text.read(field(raw, "writing"), limit: TEXT_LIMIT, what: "A card").and_then do |writing|
-            read_posts(posts).map { |kept| { "posts" => kept, "likes" => read_likes(likes), "writing" => writing } }
+            read_posts(posts).map { |kept| { "posts" => kept, "likes" => read_likes(likes, names), "writing" => writing } }
           end
         end
 
         # Whoever liked a card has taken part, too.
         def blank_answer?(value) = value.values_at("posts", "likes", "writing").all?(&:empty?)
+
+        def missing = "Add a card first."
 
         # @return [Board]
         def gathered(values, names: {}, curation: Room::Curation::BLANK, before: nil)
@@ -140,9 +142,18 @@ module Roost
           Board::Shown.new(groups: groups, beyond: 0).freeze
         end
 
+        # @param post_id [String]
+        # @return [Picture, nil] the picture on one card of a value
+        def picture_of(value, post_id)
+          post = value["posts"].find { |each| each["id"] == post_id }
+          post && Picture.from_document(post["picture"])
+        end
+
         # A card as its writer made it, whatever became of it.
-        def card_of(post)
-          Board::Card.new(text: post["text"], emoji: post["emoji"], picture: Picture.from_document(post["picture"])).freeze
+        # @param seat_id [Integer, nil] the writer's
+        def card_of(post, seat_id)
+          Board::Card.new(key: seat_id && "#{seat_id}-#{post["id"]}", text: post["text"], emoji: post["emoji"],
+                          picture: Picture.from_document(post["picture"])).freeze
         end
 
         def plain(value)
@@ -186,10 +197,10 @@ module Roost
           kept.uniq { |post| post["id"] }.length == kept.length ? Reading.ok(kept) : UNREADABLE
         end
 
-        def read_likes(likes)
+        def read_likes(likes, names)
           return [] unless likes?
 
-          likes.first(MOST_LIKES).select { |key| key.is_a?(String) && key.match?(KEY) }.uniq
+          likes.first(MOST_LIKES).map { |name| names.card(name) }.select { |key| key.is_a?(String) && key.match?(KEY) }.uniq
         end
 
         def read_post(post)

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "digest"
 require "json"
 
 module Roost
@@ -9,9 +10,12 @@ module Roost
       # {"strokes" => [stroke]}; a stroke is {"tool", "colour", "points" => [x, y, …]}, with
       # "pressure" (1 to 9 a point) where a pen told it, "text" for text and "sticker" for a
       # sticker. Line, arrow, rectangle and ellipse have two points, text and stickers one.
-      # Coordinates are whole units of a sheet 1200 wide and 900 high.
+      # Coordinates are whole units of a sheet 1200 wide and 900 high. "no" changes with the strokes.
+      # Lines are kept with no more points than it takes to look the same (Polyline).
       class Sketch < Prompt
+        # drawings:: [Drawing]
         Tally = Struct.new(:drawings, :answered, keyword_init: true)
+        Drawing = Struct.new(:seat_id, :value, keyword_init: true)
 
         WIDTH = 1200
         HEIGHT = 900
@@ -23,10 +27,16 @@ module Roost
         STICKERS = %w[star tick cross question heart eye].freeze
         PRESSURES = (1..9)
         MOST_STROKES = 600
+        # Points as they are sent, and as they are kept.
         MOST_POINTS = 20_000
+        MOST_KEPT = 8_000
+        # Half a pixel of a sheet a thousand pixels wide.
+        TOLERANCE = 0.6
         MOST_BYTES = 400_000
         TEXT_LIMIT = 80
         ON_A_PAGE = 18
+        # Drawings laid over each other.
+        MOST_OVER = 100
 
         def self.label = "Sketch"
         def self.place = 5
@@ -56,9 +66,9 @@ module Roost
         def uses_picture? = over_picture?
 
         # @param raw [Hash] "strokes" holds the strokes as JSON text
-        def read(raw)
+        def read(raw, _names = nil)
           text = field(raw, "strokes").to_s
-          return Reading.refused("That drawing is too large. Undo a few strokes.") if text.bytesize > MOST_BYTES
+          return LARGE if text.bytesize > MOST_BYTES
           return UNREADABLE unless text.valid_encoding?
 
           strokes = text.strip.empty? ? [] : JSON.parse(text, max_nesting: 5)
@@ -69,8 +79,11 @@ module Roost
 
         def blank_answer?(value) = value["strokes"].empty?
 
-        def tally(values)
-          drawings = values.reject { |value| blank_answer?(value) }
+        def missing = "Draw something first."
+
+        def gathered(values, **)
+          given = values.reject { |_, value| blank_answer?(value) }
+          drawings = given.map { |seat_id, value| Drawing.new(seat_id: seat_id, value: value).freeze }
           Tally.new(drawings: drawings, answered: drawings.length).freeze
         end
 
@@ -106,11 +119,12 @@ module Roost
           if random.rand < 0.3
             strokes << { "tool" => "text", "colour" => "ink", "points" => [left, base + 150], "text" => "long feathers" }
           end
-          { "strokes" => strokes }
+          { "strokes" => strokes, "no" => number(strokes) }
         end
 
         UNREADABLE = Reading.refused("That drawing could not be read. Reload the page and draw again.")
-        private_constant :UNREADABLE
+        LARGE = Reading.refused("That drawing is too large. Undo a few strokes.")
+        private_constant :UNREADABLE, :LARGE
 
         private
 
@@ -120,11 +134,23 @@ module Roost
 
           read = strokes.map { |stroke| read_stroke(stroke) }
           return UNREADABLE unless read.all?
-          if read.sum { |stroke| stroke["points"].length / 2 } > MOST_POINTS
-            return Reading.refused("That drawing is too large. Undo a few strokes.")
-          end
+          return LARGE if points_of(read) > MOST_POINTS
 
-          Reading.ok({ "strokes" => read })
+          kept = read.map { |stroke| TOOLS[stroke["tool"]] ? stroke : simplified(stroke) }
+          points_of(kept) > MOST_KEPT ? LARGE : Reading.ok({ "strokes" => kept, "no" => number(kept) })
+        end
+
+        def points_of(strokes) = strokes.sum { |stroke| stroke["points"].length / 2 }
+
+        def number(strokes) = Digest::SHA256.hexdigest(JSON.generate(strokes))[0, 10]
+
+        # Where the pressure changes, points stay.
+        def simplified(stroke)
+          points = stroke["points"].each_slice(2).to_a
+          pressure = stroke["pressure"]
+          places = Polyline.kept(points, TOLERANCE) { |place| pressure && pressure[place] != pressure[place - 1] }
+          stroke.merge("points" => points.values_at(*places).flatten,
+**(pressure ? { "pressure" => pressure.values_at(*places) } : {}))
         end
 
         def read_stroke(stroke)

@@ -120,7 +120,7 @@ module Roost
         end
 
         # @param raw [Hash] "spots" holds them as JSON text: [[x, y, label], …]
-        def read(raw)
+        def read(raw, _names = nil)
           spots = parsed(field(raw, "spots").to_s, most: MOST_BYTES)
           return UNREADABLE unless spots.is_a?(Array)
           if spots.length > most
@@ -132,6 +132,8 @@ module Roost
         end
 
         def blank_answer?(value) = value["spots"].empty?
+
+        def missing = "Place a spot first."
 
         # rules.md, marks: max(0, (spots inside their region, at most n each − spots outside) / spots wanted).
         def mark(value)

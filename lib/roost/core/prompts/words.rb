@@ -55,7 +55,7 @@ module Roost
         end
 
         # @param raw [Hash] "words", several; the same word twice counts once
-        def read(raw)
+        def read(raw, _names = nil)
           given = raw.is_a?(Hash) ? Array(raw["words"]) : []
           if given.length > MOST.max
             return Reading.refused("#{most} #{most == 1 ? "word" : "words"} is the most here. Take some out.")
@@ -70,6 +70,8 @@ module Roost
         end
 
         def blank_answer?(value) = value["words"].empty?
+
+        def missing = "Write a word first."
 
         # rules.md, tallies: counted by what is the same, shown in the commonest spelling. A word
         # keeps its place in the cloud while it can.

@@ -79,13 +79,15 @@ module Roost
         # @return [Array<String>] labels of the boxes; empty when there is just one
         def boxes = equation? ? [] : settings["boxes"]
 
-        def read(raw)
+        def read(raw, _names = nil)
           return read_boxes(raw) if boxes.any?
 
           read_text(field(raw, "text"), "That").map { |text| { "text" => text } }
         end
 
         def blank_answer?(value) = value["text"].empty?
+
+        def missing = "Write something first."
 
         def gathered(values, before: nil, **)
           parts = [nil, *boxes].last([boxes.length, 1].max).each_with_index.map do |label, place|

@@ -8,7 +8,8 @@ module Roost
       #
       # status::  :right, :part, :wrong; :given (nothing marks it); :blank (shown, no
       #           answer); :not_reached (never shown); the last two are never mixed up;
-      #           :aside (the question was set aside and counts for nobody)
+      #           :aside (the question was set aside and counts for nobody); :unread (something
+      #           was typed that can't be read as an answer; it earns nothing)
       # mark::    Rational 0 to 1, nil when nothing is marked
       # points::  Integer, nil unless the question is played for points
       # seconds:: time used, nil without an answer
@@ -22,8 +23,9 @@ module Roost
         # @param aside [Boolean] whether the question was set aside
         def self.of(slide:, answer:, shown_at:, run:, game:, speed:, aside: false)
           prompt = slide.prompt
-          answer = nil if answer && prompt.blank_answer?(answer.value)
+          answer = nil if answer&.readable? && prompt.blank_answer?(answer.value)
           if aside then set_aside(answer, shown_at, run)
+          elsif answer && !answer.readable? then unread(prompt, answer, run, game)
           elsif answer then marked(slide, answer, shown_at, run, game, speed)
           else without_answer(prompt, shown_at, game)
           end
@@ -40,6 +42,11 @@ module Roost
               points: (points(slide, mark, seconds, speed) if game)).freeze
         end
         private_class_method :marked
+
+        def self.unread(prompt, answer, run, game)
+          new(status: :unread, answer: answer, unfinished: !run&.open?, mark: (0r if prompt.keyed?), points: (0 if game)).freeze
+        end
+        private_class_method :unread
 
         # The answer stays to be looked at.
         def self.set_aside(answer, shown_at, run)

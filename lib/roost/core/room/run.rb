@@ -9,6 +9,7 @@ module Roost
       Run = Struct.new(:opened_at, :deadline, :closed_at, keyword_init: true) do
         # Answers on their way when answering ends still count for this long (slow Wi-Fi).
         self::GRACE = 1.0
+        self::LEAST = 5 # seconds
 
         def self.from_document(document)
           new(opened_at: document["opened_at"], deadline: document["deadline"], closed_at: document["closed_at"]).freeze
@@ -17,6 +18,11 @@ module Roost
         def self.open(now, time_limit) = new(opened_at: now, deadline: time_limit && (now + time_limit)).freeze
 
         def open? = closed_at.nil?
+
+        # Whether it was over before anybody could have answered: then the slide was only leafed
+        # through (rules.md, passed over).
+        # @param words [Integer] to be read on the slide
+        def passed?(words) = !open? && closed_at - opened_at < [self.class::LEAST, 2 + (words / 3.0)].max
 
         # True once the grace after the deadline is over and nobody has closed it yet.
         def expired?(now) = open? && !deadline.nil? && now > deadline + self.class::GRACE

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "digest"
+
 module Roost
   module Core
     module Room
@@ -9,15 +11,20 @@ module Roost
       # answers:: Hash of slide id to Hash of seat id to Answer
       # shown::   Hash of slide id to Hash of seat id to the time (epoch seconds) when
       #           the open prompt was sent to that seat's device
+      # seed::    what the orders at seats come from, known to the server only
       # tallies:: Hash of slide id to what was tallied of it so far, here or the moment before
       class Snapshot
         Bird = Struct.new(:seat_id, :name, :state, :practice, keyword_init: true)
+
+        # How many orders the options of a shuffled question are given out in: enough that
+        # neighbours differ, few enough to render.
+        ORDERS = 12
 
         attr_reader :id, :title, :code, :lesson, :options, :state, :version, :seats, :answers, :shown, :tallies
 
         # @param before [Hash] the tallies of the moment before, so that a chart can stay where it was;
         #   those of this moment are put into it
-        def initialize(id:, title:, code:, lesson:, options:, state:, version:, seats:, answers:, shown:, before: {})
+        def initialize(id:, title:, code:, lesson:, options:, state:, version:, seats:, answers:, shown:, seed: "", before: {})
           @id = id
           @title = title
           @code = code
@@ -28,6 +35,7 @@ module Roost
           @seats = seats
           @answers = answers
           @shown = shown
+          @seed = seed
           @given = {}
           @tallies = before
           @fresh = {}
@@ -54,9 +62,22 @@ module Roost
             here = prompt ? answers.fetch(slide_id, NONE) : NONE
             seats.each_with_object({}) do |seat, given|
               answer = here[seat.id]
-              given[seat.id] = answer if answer && !prompt.blank_answer?(answer.value)
+              given[seat.id] = answer if answer&.readable? && !prompt.blank_answer?(answer.value)
             end
           end
+        end
+
+        # What was typed and can't be read as an answer, by seat id.
+        # @return [Hash{Integer=>Answer}]
+        def unread(slide_id = state.slide_id) = answers.fetch(slide_id, NONE).reject { |_, answer| answer.readable? }
+
+        # Whether a slide's question was only leafed through: nobody answered, and nobody could have.
+        # It counts for nobody, as if it had never been asked.
+        def passed_over?(slide_id)
+          run = state.runs[slide_id]
+          return false unless run&.passed?(lesson.slide(slide_id).words)
+
+          given(slide_id).empty? && unread(slide_id).empty?
         end
 
         # What the class gave on a slide, in full.
@@ -73,6 +94,16 @@ module Roost
 
         def names = @names ||= seats.to_h { |seat| [seat.id, seat.name] }
 
+        # Which order a seat gets the parts of the present question in.
+        # @param seat_id [Integer, nil] nil for the class screen
+        # @return [Integer, nil] nil when they come in one order
+        def order(seat_id)
+          return nil unless slide&.prompt&.shuffle?
+
+          deal = seat_id ? seat_id % ORDERS : "screen"
+          (@orders ||= {})[deal] ||= Digest::SHA256.digest("#{@seed} #{id} #{slide.id} #{deal}").unpack1("Q>")
+        end
+
         # Whether seats see what others give as it comes.
         def live_board? = !slide.nil? && slide.prompt&.board? && state.shows?("results")
 
@@ -81,11 +112,12 @@ module Roost
         def birds
           run = state.run
           answers = given
+          typed = unread
           @birds ||= seats.map do |seat|
             answer = answers[seat.id]
             doing = if answer && (answer.final || answer.unfinished?(run)) then :answered
                     elsif !seat.here then :away
-                    else answer ? :writing : :here
+                    else answer || (typed.key?(seat.id) && run&.open?) ? :writing : :here
                     end
             Bird.new(seat_id: seat.id, name: seat.name, state: doing, practice: seat.practice).freeze
           end
@@ -101,7 +133,7 @@ module Roost
         # Questions of the round the session is in that have closed, in the order in which
         # they were opened.
         def played
-          lesson.round(state.slide_id).select { |slide| state.runs[slide.id] && !(state.run(slide.id).open? && state.live?) }
+          lesson.round(state.slide_id).select { |slide| over?(slide.id) && !passed_over?(slide.id) }
                 .sort_by { |slide| state.run(slide.id).opened_at }
         end
 
@@ -123,6 +155,10 @@ module Roost
 
         NONE = {}.freeze
         private_constant :NONE
+
+        private
+
+        def over?(slide_id) = state.runs.key?(slide_id) && !(state.run(slide_id).open? && state.live?)
       end
     end
   end

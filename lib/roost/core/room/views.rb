@@ -8,24 +8,21 @@ module Roost
       module Views
         Standing = Struct.new(:rank, :points, :gap, :moved, :seats, keyword_init: true)
         Spot = Struct.new(:seat_id, :name, :value, keyword_init: true)
-        Own = Struct.new(:value, :final, :late, :status, :points, keyword_init: true)
-        Seat = Struct.new(:phase, :title, :theme, :goal, :slide, :place, :total, :open, :opened, :deadline, :may_change, :eyes_up,
+        Own = Struct.new(:value, :typed, :final, :late, :status, :points, keyword_init: true)
+        Seat = Struct.new(:session_id, :phase, :title, :theme, :goal, :slide, :place, :total, :open, :opened, :deadline, :may_change, :eyes_up,
                           :tally, :way, :opacity, :key, :spots, :standing, :own, :order, :sound, keyword_init: true)
-        Screen = Struct.new(:phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up,
+        Screen = Struct.new(:session_id, :order, :phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up,
                             :birds, :names, :answered, :tally, :page, :pages, :way, :opacity, :key, :spots, :standings, :sound,
                             keyword_init: true)
-        Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, keyword_init: true)
-        Entry = Struct.new(:seat_id, :name, :value, :remark, :writing,
+        Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
+        # typed:: what can't be read as an answer, in place of a value
+        Entry = Struct.new(:seat_id, :name, :value, :typed, :remark, :writing,
                            :unfinished, :late, :spotlit, :received_at, keyword_init: true)
         Desk = Struct.new(:session_id, :on_screen, :phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened,
                           :deadline, :eyes_up, :showing, :birds, :tally, :entries, :answers, :game, :standings, :sheet,
                           :following,
                           :asides, :sound, :aside,
                           keyword_init: true)
-
-        # How many orders the options of a shuffled question are given out in: enough that
-        # neighbours differ, few enough to render.
-        ORDERS = 12
 
         # How many answers and students the Desk lists one by one; the charts and counts are of all.
         MOST_LISTED = 60
@@ -36,8 +33,7 @@ module Roost
         # @return [Hash{Seat=>Array<Integer>}] each distinct view with the seats that have it
         def self.seats(snapshot, seat_ids)
           common = common(snapshot)
-          shuffled = snapshot.slide&.prompt&.shuffle?
-          seat_ids.group_by { |id| [own(snapshot, id), standing(snapshot, id), (id % ORDERS if shuffled)] }
+          seat_ids.group_by { |id| [own(snapshot, id), standing(snapshot, id), snapshot.order(id)] }
                   .to_h do |(own, standing, order), ids|
             view = common
             view = Seat.new(**common.to_h, own: own, standing: standing, order: order).freeze if own || standing || order
@@ -51,7 +47,9 @@ module Roost
           birds = snapshot.birds
           code_shown = state.lobby? || (snapshot.options.code_throughout && state.live?)
           Screen.new(**where(snapshot), **put_up(snapshot), **page(snapshot),
-                     birds: birds.map(&:state), answered: birds.count { |bird| bird.state == :answered },
+                     order: snapshot.order(nil), birds: birds.map(&:state), answered: birds.count do |bird|
+                                                                              bird.state == :answered
+                                                                            end,
                      code: (snapshot.code if code_shown),
                      sound: snapshot.lesson.sound?,
                      names: (birds.map(&:name) if state.lobby? && snapshot.options.names_shown),
@@ -63,7 +61,7 @@ module Roost
           state = snapshot.state
           prompt = snapshot.slide&.prompt
           played = !snapshot.slide.nil? && snapshot.lesson.game?(snapshot.slide.id)
-          Desk.new(**where(snapshot), session_id: snapshot.id, code: snapshot.code, showing: state.showing,
+          Desk.new(**where(snapshot), code: snapshot.code, showing: state.showing,
                                       on_screen: screen(snapshot), birds: snapshot.birds, sheet: sheet(snapshot),
                                       tally: prompt && snapshot.tally, entries: prompt && entries(snapshot),
                                       answers: prompt ? snapshot.given.length : 0,
@@ -80,7 +78,7 @@ module Roost
           # Where the session stands, alike for every audience.
           def where(snapshot)
             state = snapshot.state
-            { phase: state.phase, title: snapshot.title, slide: snapshot.slide, place: snapshot.place,
+            { session_id: snapshot.id, phase: state.phase, title: snapshot.title, slide: snapshot.slide, place: snapshot.place,
               total: snapshot.lesson.class_slides.length, theme: snapshot.lesson.details.theme,
               goal: (snapshot.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, open: state.open?,
               opened: !state.run.nil?, deadline: (state.run.deadline if state.open?) }
@@ -106,7 +104,8 @@ module Roost
           def spot(snapshot, chosen)
             answer = snapshot.given[chosen["seat"]]
             seat = snapshot.seats.find { |other| other.id == chosen["seat"] }
-            answer && Spot.new(seat_id: seat.id, name: (seat.name if chosen["named"]), value: answer.value).freeze
+            named = chosen["named"] && snapshot.options.names_shown
+            answer && Spot.new(seat_id: seat.id, name: (seat.name if named), value: answer.value).freeze
           end
 
           # What all seats see alike.
@@ -127,7 +126,9 @@ module Roost
             outcome = snapshot.outcome(slide.id, seat_id) if told && slide.prompt.keyed?
             return nil unless answer || outcome
 
-            Own.new(value: answer&.value, final: answer&.final, late: answer&.late, status: outcome&.status,
+            Own.new(value: (if answer&.readable?
+                              answer.value
+                            end), typed: answer&.typed, final: answer&.final, late: answer&.late, status: outcome&.status,
                     points: outcome&.points).freeze
           end
 
@@ -149,9 +150,11 @@ module Roost
             run = snapshot.state.run
             spotlit = snapshot.state.spotlights.map { |light| light["seat"] }
             prompt = snapshot.slide.prompt
-            snapshot.given.min_by(MOST_LISTED) { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
-              Entry.new(seat_id: seat_id, name: snapshot.names[seat_id], value: answer.value,
-                        remark: prompt.remark(answer.value, snapshot.tally),
+            all = snapshot.given.merge(snapshot.unread.slice(*snapshot.names.keys))
+            all.min_by(MOST_LISTED) { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
+              read = answer.readable?
+              Entry.new(seat_id: seat_id, name: snapshot.names[seat_id], value: (answer.value if read),
+                        typed: (answer.typed_text unless read), remark: (prompt.remark(answer.value, snapshot.tally) if read),
                         writing: !answer.final && !answer.unfinished?(run), unfinished: answer.unfinished?(run),
                         late: answer.late, spotlit: spotlit.include?(seat_id), received_at: answer.received_at).freeze
             end
@@ -173,6 +176,7 @@ module Roost
               Place.new(slide: slide, number: place + 1, section: snapshot.lesson.section_of(slide.id),
                         here: slide.id == snapshot.state.slide_id,
                         open: !run.nil? && run.open? && snapshot.state.live?, done: !run.nil?,
+                        passed_over: snapshot.passed_over?(slide.id),
                         count: (snapshot.given(slide.id).length if slide.prompt)).freeze
             end
           end

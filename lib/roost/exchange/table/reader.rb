@@ -95,12 +95,12 @@ module Roost
 
         # @yieldparam cell one of them
         # @return [Array<Array>] the rows as far as they are wanted
-        def self.limited(rows, most)
+        def self.limited(rows, most, &block)
           cells = 0
           rows.first(most + 1).map do |row|
             cells += row.length
             refuse(CROWDED) if cells > MOST_CELLS
-            row.map { |cell| yield(cell) }
+            row.map(&block)
           end
         end
 

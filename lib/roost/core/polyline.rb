@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    # A drawn line with fewer points, nowhere farther from the line as it was drawn than a
+    # tolerance. Source: Ramer (1972), Douglas and Peucker (1973). They take n² steps at worst;
+    # so a line is taken in pieces of PIECE points, whose ends stay.
+    module Polyline
+      PIECE = 32
+
+      # @param points [Array<Array(Integer, Integer)>]
+      # @param tolerance [Numeric] in the units of the points
+      # @yieldparam place [Integer] of a point; where the block is true the point stays
+      # @return [Array<Integer>] places of the points that stay, the first and the last among them
+      def self.kept(points, tolerance, &stays)
+        last = points.length - 1
+        fixed = (0..last).select { |place| (place % PIECE).zero? || place == last || stays&.call(place) }
+        fixed.each_cons(2).flat_map { |from, to| [from, *between(points, from, to, tolerance**2)] } + fixed.last(1)
+      end
+
+      # Places strictly between two points that stay.
+      def self.between(points, from, to, square)
+        far, place = ((from + 1)...to).map { |each| [off(points[each], points[from], points[to]), each] }.max
+        return [] unless far && far > square
+
+        [*between(points, from, place, square), place, *between(points, place, to, square)]
+      end
+
+      # @return [Numeric] the square of a point's distance from the stretch between two others
+      def self.off(point, from, to)
+        dx = to[0] - from[0]
+        dy = to[1] - from[1]
+        x = point[0] - from[0]
+        y = point[1] - from[1]
+        length = (dx * dx) + (dy * dy)
+        along = length.zero? ? 0 : (((x * dx) + (y * dy)) / length.to_f).clamp(0, 1)
+        ((x - (along * dx))**2) + ((y - (along * dy))**2)
+      end
+      private_class_method :between, :off
+    end
+  end
+end

@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+require "digest"
+require "fileutils"
+
+module Roost
+  module Operations
+    # A drawing as a small picture of pixels, however many strokes it has: drawn once, kept under
+    # var/tiles by what it shows.
+    class DrawTile
+      DAYS = 2 # a tile is kept after it was made
+
+      # @param svg [String]
+      # @param width [Integer] pixels
+      # @param turns [SizedQueue] how many may wait here at a time
+      # @return [String, nil] PNG; nil when there was no turn, or it can't be drawn
+      def call(svg, width, turns:)
+        path = Roost.settings.var("tiles", "#{Digest::SHA256.hexdigest("#{width} #{svg}")}.png")
+        return File.binread(path) if File.exist?(path)
+
+        taking(turns) { Exchange::Raster.draw(svg, width) }&.tap { |png| keep(path, png) }
+      end
+
+      # Deletes tiles that were made long ago.
+      # @return [Integer] how many
+      def self.forget_old
+        old = Dir[Roost.settings.var("tiles", "*")].select { |path| File.mtime(path) < Time.now - (DAYS * 86_400) }
+        FileUtils.rm_f(old).length
+      end
+
+      private
+
+      def taking(turns)
+        turns.push(true, true)
+        begin
+          yield
+        ensure
+          turns.pop
+        end
+      rescue ThreadError
+        nil # no turn is free
+      end
+
+      def keep(path, png)
+        draft = "#{path}.#{Process.pid}.#{Thread.current.object_id}"
+        File.binwrite(draft, png)
+        File.rename(draft, path)
+      rescue SystemCallError
+        FileUtils.rm_f(draft) # a full disk costs drawing it again
+      end
+    end
+  end
+end

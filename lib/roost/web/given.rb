@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # Pictures that students gave, at addresses that tell nothing (Core::Room::Seal) and are handed
+    # out only in what may be seen: a sketch as a raster tile of a width, or as it was drawn where no
+    # width is asked for; the picture on a card as it is.
+    class Given < App
+      WIDTHS = [400, 800, 1200].freeze # pixels
+      # Requests that may wait for a tile at a time; others get the drawing itself.
+      WAITING = 2
+
+      @turns = SizedQueue.new(WAITING)
+
+      class << self
+        attr_reader :turns
+
+        def seal = @seal ||= Core::Room::Seal.new(Roost.settings.session_secret)
+
+        # @param key [String] of a card, as Core knows it
+        def name(slide_id, key)
+          seat_id, post = key.split("-p")
+          seal.close(seat_id.to_i, slide_id, post.to_i)
+        end
+      end
+
+      get "/:name" do |name|
+        opened = Given.seal.open(name) || not_found
+        @record = Store::Sessions.new.of_seat(opened.seat_id) || not_found
+        slide = Store::Sessions.new.lesson(@record.id).slides.find { |each| each.prompt && opened.on?(each.id) } || not_found
+        value = Store::Answers.new.value(@record.id, slide.id, opened.seat_id) || not_found
+        cache_control :private, :immutable, max_age: 86_400
+        opened.post.zero? ? sketch(slide, value) : card(slide.prompt, value, opened.post)
+      end
+
+      helpers do
+        def card(prompt, value, number)
+          picture = prompt.picture_of(value, "p#{number}") || not_found
+          path, type = Store::Media.new.find(picture.file)
+          path ? send_file(path, type: type, disposition: "inline") : not_found
+        end
+
+        def sketch(slide, value)
+          not_found unless kind_view?(slide.prompt, "picture")
+          width = WIDTHS.find { |each| each.to_s == params["w"] }
+          svg = partial("prompts/#{slide.prompt.kind}/picture", prompt: slide.prompt, value: value, picture: nil)
+          tile = width && Operations::DrawTile.new.call(svg, width, turns: Given.turns)
+          content_type tile ? "image/png" : "image/svg+xml"
+          tile || svg
+        end
+      end
+    end
+  end
+end
