@@ -11,9 +11,6 @@ module Roost
       # `understood` what was made of it.
       Reply = Struct.new(:state, :message, :save_no, :understood, keyword_init: true)
 
-      # Bytes of what is kept as it was typed.
-      MOST_TYPED = 10_000
-
       SETTLED = "This answer can't be changed any more. What you handed in before counts."
       NEVER_OPEN = "This question isn't open. Wait for your teacher."
       SAVE_ID = /\A\h{8}(?:-\h{4}){3}-\h{12}\z/
@@ -24,40 +21,26 @@ module Roost
       # @param message [Hash] "slide", "fields", "final", "save_no", "save_id"
       # @return [Reply]
       def call(seat, lesson, message)
-        return refused(BAD) unless message.is_a?(Hash)
-
-        save_no, save_id = message.values_at("save_no", "save_id")
-        return refused(BAD) unless save_no.is_a?(Integer) && save_no.between?(1, (2**31) - 1)
-        return refused(BAD) unless save_id.is_a?(String) && save_id.match?(SAVE_ID)
+        return refused(BAD) unless SaveAnswer.readable?(message)
 
         slide = lesson.slide(message["slide"])
-        prompt = slide&.prompt
-        return refused("That slide asks nothing. Reload the page.") unless prompt
+        return refused("That slide asks nothing. Reload the page.") unless slide&.prompt
 
-        reading = prompt.read(message["fields"], SaveAnswer.names(seat, slide))
-        typed = SaveAnswer.typed(message["fields"]) unless reading.ok?
+        reading = slide.prompt.read(message["fields"], SaveAnswer.names(seat, slide))
+        typed = Core::Room::Typed.read(message["fields"]) unless reading.ok?
         return refused(reading.reason) unless reading.ok? || typed
 
-        empty = reading.ok? && message["final"] == true && prompt.blank_answer?(reading.value)
-        final = message["final"] == true && reading.ok? && !empty
-        reply = save(seat, slide, reading.value, final, save_no, save_id, typed)
-        said(reply, reading, prompt, empty)
+        empty = reading.ok? && slide.prompt.blank_answer?(reading.value)
+        reply = save(seat, slide, message, value: reading.value, typed: typed, final: reading.ok? && !empty && message["final"] == true)
+        said(reply, reading, slide.prompt, empty && message["final"] == true)
       end
 
-      # What was sent, as far as it can be kept: field to texts.
-      # @param fields anything
-      # @return [Hash{String=>Array<String>}, nil]
-      def self.typed(fields)
-        return nil unless fields.is_a?(Hash) && fields.length <= 40
+      # Whether a message is one that a device sends.
+      def self.readable?(message)
+        return false unless message.is_a?(Hash)
 
-        texts = fields.map { |name, values| [name, Array(values).first(10)] }
-        return nil unless texts.all? { |name, values| name.length <= 40 && values.all?(String) }
-        return nil if texts.sum { |_, values| values.sum(&:bytesize) } > MOST_TYPED
-
-        read = texts.to_h do |name, values|
-          [name, values.map { |text| Core::Text.read(text, limit: MOST_TYPED, what: "It").value.to_s }]
-        end
-        read if read.values.flatten.any? { |text| !text.empty? }
+        save_no, save_id = message.values_at("save_no", "save_id")
+        save_no.is_a?(Integer) && save_no.between?(1, (2**31) - 1) && save_id.is_a?(String) && save_id.match?(SAVE_ID)
       end
 
       # @return [Core::Room::Handles] what the parts of a question are called at a seat
@@ -80,11 +63,11 @@ module Roost
         understood ? Reply.new(**reply.to_h, understood: understood).freeze : reply
       end
 
-      def save(seat, slide, value, final, save_no, save_id, typed)
+      def save(seat, slide, message, **given)
+        save_no, save_id = message.values_at("save_no", "save_id")
         answers = Store::Answers.new
-        saved = answers.save(session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, value: value, typed: typed,
-                             final: final, keyed: slide.prompt.keyed?, may_change: slide.prompt.may_change, save_no: save_no,
-                             save_id: save_id)
+        saved = answers.save(session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, keyed: slide.prompt.keyed?,
+                             may_change: slide.prompt.may_change, save_no: save_no, save_id: save_id, **given)
         return accepted(saved, save_no) if saved
 
         stored = answers.stored(seat[:id], slide.id)

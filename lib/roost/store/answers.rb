@@ -47,8 +47,8 @@ module Roost
       # @param save_id [String] UUID of this save: the same again is the same save
       # @return [Saved, nil] nil when nothing was stored; #stored says what stands
       def save(session_id:, seat_id:, slide_id:, value:, final:, keyed:, save_no:, save_id:, may_change: nil, typed: nil)
-        row = database[SAVE, { session_id: session_id, seat_id: seat_id, slide_id: slide_id, value: JSON.generate(value || {}), typed: typed && JSON.generate(typed),
-                               final: final, keyed: keyed, may_change: may_change, save_no: save_no, save_id: save_id,
+        row = database[SAVE, { session_id: session_id, seat_id: seat_id, slide_id: slide_id,
+                               value: JSON.generate(value || {}), typed: typed && JSON.generate(typed), final: final, keyed: keyed, may_change: may_change, save_no: save_no, save_id: save_id,
                                grace: Core::Room::Run::GRACE, latest: LATEST }].first
         row && Saved.new(kept: true, late: row[:late], final: row[:final]).freeze
       end

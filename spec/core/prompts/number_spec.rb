@@ -22,8 +22,8 @@ RSpec.describe Roost::Core::NumberText do
   end
 
   it "refuses everything else in one sentence and never breaks" do
-    ["abc", "NaN", "Infinity", "1e999", "1/0", "--3", "3//4", "1e", "0x10", "٣", "1" * 61, ["3"], {}, 3, "1.2.3/", "1,2,3", "1,20,300", "1.200,300.5",
-     "∞"].each do |raw|
+    ["abc", "NaN", "Infinity", "1e999", "1/0", "--3", "3//4", "1e", "0x10", "٣", "1" * 61, ["3"], {}, 3, "1.2.3/",
+     "1,2,3", "1,20,300", "1.200,300.5", "∞"].each do |raw|
       expect([raw, read(raw).ok?]).to eq([raw, false])
       expect(read(raw).reason).to match(/\A[A-Z].*\.\z/)
     end

@@ -10,11 +10,11 @@ RSpec.describe "A question that is passed over" do
   let(:seats) { [1, 2].map { |id| Roost::Core::Room::Seat.new(id: id, name: "S#{id}", here: true, practice: false).freeze } }
 
   # Begins, and goes on after so many seconds on the first slide and on the second.
-  def snapshot_after(first, second, answers: {}, on: "c")
+  def snapshot_after(first, second, answers: {}, slide: "c")
     steps = [["begin", 0.0], ["next", first], ["next", first + second]]
     state = steps.inject(Roost::Core::Room::State.start) do |now, (name, at)|
       Roost::Core::Room::Commands.call(lesson, room_options, now, name, {}, at).value
-    end.with(slide_id: on)
+    end.with(slide_id: slide)
     Roost::Core::Room::Snapshot.new(id: 1, title: "Marsh", code: "CDFGHJ", lesson: lesson, options: room_options, state: state,
                                     version: 1, seats: seats, answers: answers,
                                     shown: { "a" => { 1 => 0.0, 2 => 0.0 }, "b" => { 1 => 0.0, 2 => 0.0 } })
@@ -31,7 +31,7 @@ RSpec.describe "A question that is passed over" do
     snapshot = snapshot_after(1, 20)
     results = Roost::Core::Analysis::Results.new(snapshot)
     expect([results.slides.map(&:id), results.passed_over.map(&:id)]).to eq([%w[b], %w[a]])
-    expect([results.lines.first.marked, snapshot_after(1, 20, on: "b").played.map(&:id)]).to eq([1, %w[b]])
+    expect([results.lines.first.marked, snapshot_after(1, 20, slide: "b").played.map(&:id)]).to eq([1, %w[b]])
     expect(Roost::Core::Room::Views.desk(snapshot).sheet.map(&:passed_over)).to eq([true, false, false])
   end
 
