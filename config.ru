@@ -4,5 +4,4 @@ require_relative "lib/roost"
 
 engine = Roost::Web::Application.engine
 Roost::LIVE = engine
-Roost::Web::Application.limit_sign_ins
 run Roost::Web::Application.build(engine)

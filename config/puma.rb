@@ -19,5 +19,17 @@ else
   after_booted { Roost::LIVE.start }
 end
 
+# More than any address takes (Roost::Web::Application::BODIES).
+http_content_length_limit 210 * 1024 * 1024
+
+# Requests that can't be read never reach the program; neither they nor their addresses, which may
+# be a student's, go into the log.
+lowlevel_error_handler do |_error, _env, status = 500|
+  [status.to_i.between?(400, 599) ? status : 500,
+   Roost::Web::Application::HEADERS.merge("content-type" => "text/plain; charset=utf-8"),
+   ["That request could not be read.\n"]]
+end
+Puma::ErrorLogger.prepend(Module.new { def request_title(req) = req.env["REQUEST_METHOD"].to_s })
+
 # Open streams never end by themselves, so stopping does not wait for them.
 force_shutdown_after 2

@@ -59,7 +59,12 @@ RSpec.describe "A seat that loses nothing" do
       location.href = "about:blank";
     JS
     seat.visit "/"
-    seat.click_link "Back to Birds on the move as Ada"
+    expect(seat).to have_no_text("Ada")
+    seat.fill_in "The name you joined with", with: "Bo"
+    seat.click_button "Back to my seat"
+    expect(seat).to have_css(".help.is-wrong", text: "This seat has another name.")
+    seat.fill_in "The name you joined with", with: "ada"
+    seat.click_button "Back to my seat"
     expect(seat.find("input[name=text]").value).to eq("Stars")
     eventually { stored&.value == { "text" => "Stars" } }
   end
@@ -135,7 +140,8 @@ RSpec.describe "A seat that loses nothing" do
 
   it "is offered back on the front door of the device" do
     seat.visit "/"
-    seat.click_link "Back to Birds on the move as Ada"
+    seat.fill_in "The name you joined with", with: "Ada"
+    seat.click_button "Back to my seat"
     expect(seat).to have_css("h1", text: "How do they know the way?")
   end
 

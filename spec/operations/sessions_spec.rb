@@ -37,6 +37,25 @@ RSpec.describe "Running a session" do
       expect(Roost::Store::Seats.new.names(session.id).uniq.length).to eq(35)
     end
 
+    it "turns away more than the teacher expects, however many come at once, until she makes room" do
+      command(session, "make_room", seats: "5")
+      at_once((1..20).to_a) { |number| join(session.code, "Student #{number}") }
+      expect(Roost::Store::Seats.new.names(session.id).length).to eq(5)
+      expect(join(session.code, "Late").reason).to eq("This lesson is full. Your teacher can make room for more.")
+      command(session, "make_room", seats: "6")
+      expect(join(session.code, "Late")).to be_ok
+      expect(%w[0 1501 x].map { |seats| command(session, "make_room", seats: seats).ok? }).to all(be(false))
+      expect(Roost::Core::Room::State.start.room_for).to eq(60)
+    end
+
+    it "lets nobody in through a locked door, and shows no code then" do
+      command(session, "lock")
+      expect(join(session.code, "Bo").reason).to start_with("The door of this lesson is locked.")
+      expect(Roost::Core::Room::Views.screen(snapshot(session)).code).to be_nil
+      command(session, "unlock")
+      expect(join(session.code, "Bo")).to be_ok
+    end
+
     it "says of a wrong code and of an ended one what to do" do
       expect(join("ZZZ999", "Bo").reason).to eq("That code isn't open. Check the board, or ask your teacher.")
       command(session, "end")

@@ -9,7 +9,7 @@ require "vips"
 # lesson and a session in it.
 module Keeping
   TABLES = %i[session_events deliveries answers seats sessions lesson_revisions media bank_questions standards que_jobs
-              lessons account_login_failures account_lockouts account_password_reset_keys outbox_mails counters
+              lessons account_password_reset_keys sign_ups outbox_mails counters
               accounts].freeze
 
   def self.included(group)

@@ -1,19 +1,44 @@
 # frozen_string_literal: true
 
 RSpec.describe "Teachers' accounts" do
-  it "signs up, out and in again" do
+  def mailed(pattern)
+    get "/outbox"
+    last_response.body[pattern, 1]
+  end
+
+  # Opens the link of a mail and presses the button there.
+  def open_link(link, path, **fields)
+    get link
+    follow_redirect! while last_response.redirect?
+    @token = token
+    post_form path, **fields, key: last_response.body[/name="key" value="([^"]+)"/, 1].to_s
+  end
+
+  def in?
+    get "/lessons"
+    last_response.ok?
+  end
+
+  it "signs up by a mail, out and in again" do
     get "/sign-up"
     post_form "/sign-up", name: "Mr Rowe", email: "rowe@heronsgate.example", password: "reeds and rushes"
+    expect(last_response.headers["location"]).to eq("/sign-in")
+    expect(database[:accounts].count).to eq(0)
+    link = mailed(%r{href="[^"]*(/welcome\?key=[^"]+)"})
+    open_link(link, "/welcome")
     expect(last_response.headers["location"]).to eq("/lessons")
     expect(database[:accounts].get(:password_hash)).to start_with("$argon2id$")
     get "/lessons"
     expect(last_response.body).to include("Mr Rowe")
     @token = token
     post_form "/sign-out"
-    get "/lessons"
-    expect(last_response.headers["location"]).to end_with("/sign-in")
+    expect(in?).to be(false)
     sign_in("rowe@heronsgate.example", "reeds and rushes")
     expect(last_response).to be_ok
+    clear_cookies
+    open_link(link, "/welcome")
+    expect(database[:accounts].count).to eq(1)
+    expect(in?).to be(false)
   end
 
   it "says in one sentence what is wrong with a new account" do
@@ -39,35 +64,120 @@ RSpec.describe "Teachers' accounts" do
     expect(last_response.body).to include("Ms Falk")
   end
 
-  it "locks an account after too many wrong passwords, and opens it by mail" do
+  it "says the same, in words, status and headers, whether or not there is such an account" do
     teacher
-    get "/sign-in"
-    11.times { post_form "/sign-in", email: "falk@heronsgate.example", password: "wrong" }
-    sign_in
-    expect(last_response.headers["location"]).to end_with("/sign-in")
-    get "/sign-in"
-    @token = token
-    post_form "/unlock-request", email: "falk@heronsgate.example"
-    get "/outbox"
-    get last_response.body[%r{href="[^"]*(/unlock\?key=[^"]+)"}, 1]
-    follow_redirect! if last_response.redirect?
-    @token = token
-    post_form "/unlock"
-    sign_in
-    expect(last_response).to be_ok
+    ask = lambda do |path, fields|
+      clear_cookies
+      get path
+      @token = token
+      post_form path, **fields
+      follow_redirect! if last_response.redirect?
+      [last_response.status, last_response.headers.except("set-cookie", "content-length"),
+       last_response.body.gsub(/(?:falk|nobody)@/, "").gsub(/value="[^"]{40,}"/, "")]
+    end
+    { "/sign-in" => { password: "not the right one" }, "/forgotten" => {}, "/sign-up" => { name: "Falk", password: "reeds and rushes" } }
+      .each do |path, fields|
+        known, unknown = %w[falk nobody].map { |name| ask.call(path, { email: "#{name}@heronsgate.example", **fields }) }
+        expect(known).to eq(unknown)
+      end
+    expect(database[:outbox_mails].select_order_map(:subject).tally).to eq({ "Amber Roost: a new password" => 1, "Amber Roost: your account" => 2 })
+    expect(database[:accounts].count).to eq(1)
   end
 
-  it "holds back guessing from one address" do
+  it "does as much work for a name nobody has as for a wrong password" do
     teacher
+    expect(Argon2::Password).to receive(:verify_password).with("wrong", described_class_decoy).and_call_original
     get "/sign-in"
-    statuses = Array.new(40) do |number|
-      post_form("/sign-in", email: "x#{number}@heronsgate.example", password: "guess").status
+    @token = token
+    post_form "/sign-in", email: "nobody@heronsgate.example", password: "wrong"
+  end
+
+  def described_class_decoy = Roost::Web::Authentication::DECOY
+
+  describe "wrong passwords" do
+    def try(password, email: "falk@heronsgate.example", from: "10.0.0.1")
+      @token = nil
+      clear_cookies
+      get "/sign-in", {}, "REMOTE_ADDR" => from
+      post "/sign-in", { "email" => email, "password" => password, "authenticity_token" => token }, "REMOTE_ADDR" => from
+      last_response.status
     end
-    expect(statuses.last).to eq(429)
+
+    before { teacher }
+
+    it "make further tries wait, for that account from that address, and nobody else" do
+      expect(Array.new(7) { try("guess") }).to eq([401, 401, 401, 401, 401, 429, 429])
+      expect(try("sallow marsh at dusk")).to eq(429)
+      expect(try("sallow marsh at dusk", from: "10.0.0.2")).to eq(302)
+      teacher(email: "rowe@heronsgate.example")
+      expect(try("sallow marsh at dusk", email: "rowe@heronsgate.example")).to eq(302)
+    end
+
+    it "never shut out the right one from an address that has been right before" do
+      expect(try("sallow marsh at dusk")).to eq(302)
+      40.times { |number| try("guess", email: "x#{number}@heronsgate.example") }
+      expect(try("guess", email: "x99@heronsgate.example")).to eq(429)
+      10.times { try("guess") }
+      expect(try("sallow marsh at dusk")).to eq(302)
+    end
+  end
+
+  describe "sign-ins" do
+    before do
+      teacher
+      sign_in
+    end
+
+    let(:saved) { rack_mock_session.cookie_jar.get_cookie("roost").raw }
+
+    def with_saved_cookie
+      clear_cookies
+      set_cookie(saved.split(";").first)
+    end
+
+    it "end with signing out: a cookie that was saved before is good for nothing" do
+      saved
+      post_form "/sign-out"
+      with_saved_cookie
+      expect(in?).to be(false)
+      get "/stream/desk/1"
+      expect(last_response.status).not_to eq(200)
+    end
+
+    it "end with a new password, by mail and here, and are listed until then" do
+      saved
+      clear_cookies
+      get "/forgotten"
+      @token = token
+      post_form "/forgotten", email: "falk@heronsgate.example"
+      open_link(mailed(%r{href="[^"]*(/new-password\?key=[^"]+)"}), "/new-password", password: "a better password")
+      with_saved_cookie
+      expect(in?).to be(false)
+      sign_in("falk@heronsgate.example", "a better password")
+      get "/account"
+      expect(last_response.body).to include("this one")
+      expect(last_response.body).not_to include("Sign out there")
+      @token = token
+      other = database[:account_active_session_keys].insert(account_id: database[:accounts].get(:id), session_id: "x", device: "Mobi")
+      expect(other).not_to be_nil
+      get "/account"
+      expect(last_response.body).to include("A phone or tablet", "Sign out everywhere else")
+      post_form "/account/sign-ins/end", sign_in: "x"
+      expect(database[:account_active_session_keys].where(session_id: "x").count).to eq(0)
+      database[:account_active_session_keys].insert(account_id: database[:accounts].get(:id), session_id: "y")
+      get "/change-password"
+      @token = token
+      post_form "/change-password", password: "a better password", "new-password": "the best password"
+      expect(database[:account_active_session_keys].select_map(:session_id)).to all(satisfy { |id| id != "y" })
+      expect(in?).to be(true)
+    end
   end
 
   it "shows the outbox to this machine only" do
-    get "/outbox", {}, "REMOTE_ADDR" => "192.168.1.20", "HTTP_X_FORWARDED_FOR" => "127.0.0.1"
-    expect(last_response.status).to eq(404)
+    expect(get("/outbox").status).to eq(200)
+    expect(get("/outbox", {}, "REMOTE_ADDR" => "192.168.1.20").status).to eq(404)
+    %w[FORWARDED X_FORWARDED_FOR X_FORWARDED_HOST X_REAL_IP].each do |name|
+      expect([name, get("/outbox", {}, "HTTP_#{name}" => "for=127.0.0.1").status]).to eq([name, 404])
+    end
   end
 end

@@ -37,7 +37,7 @@ RSpec.describe "Pages" do
     end
 
     it "is not found by a guessed or broken key" do
-      ["AAAAAAAAAAAAAAAAAAAAAA", "x", "%00"].each { |key| expect(get("/screen/#{key}").status).to eq(404) }
+      ["AAAAAAAAAAAAAAAAAAAAAA", "x", "%01"].each { |key| expect(get("/screen/#{key}").status).to eq(404) }
     end
   end
 

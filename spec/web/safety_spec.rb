@@ -70,6 +70,17 @@ RSpec.describe "Safety at the edge" do
     expect(last_response.body).not_to match(/<script>|<img src=x|javascript:|onclick/)
   end
 
+  it "shows a text nested deeper than a page can be as it was written" do
+    ["<b>" * 420, ">" * 2_000, "<div>" * 900].each do |text|
+      html = Roost::Web::Markdown.html("#{text}marsh $x^2$")
+      expect(html).to include("&lt;b&gt;").or include("&gt;&gt;").or include("&lt;div&gt;")
+      expect(html).to include("marsh", "<tex-formula")
+    end
+    lesson = kept_lesson(account, Roost::Core::Lesson.new(title: "Deep", slides: [slide("s1", text: "<b>" * 420)]))
+    sign_in
+    expect(["/lessons/#{lesson}", "/lessons/#{lesson}/preview/seat?slide=s1"].map { |path| get(path).status }).to all(eq(200))
+  end
+
   describe "answers" do
     let(:session) { kept_session(account) }
     let(:seat_token) { take_seat(session).last }
@@ -122,6 +133,13 @@ RSpec.describe "Safety at the edge" do
       other = kept_session(account, may_change: false)
       expect(join(other.code, "Imp").status).to eq(429)
       expect(join(other.code, "Bo", address: "10.1.1.8").status).to eq(303)
+    end
+
+    it "holds back a crowd from one address, however many names it has" do
+      command(session, "make_room", seats: "1500")
+      statuses = Array.new(200) { |number| join(session.code, "Imp #{number}").status }
+      expect(statuses.tally).to eq({ 303 => 150, 429 => 50 })
+      expect(join(session.code, "Bo", address: "10.1.1.8").status).to eq(303)
     end
 
     it "says what to do about a wrong code and keeps what was typed" do

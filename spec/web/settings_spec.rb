@@ -21,7 +21,7 @@ RSpec.describe Roost::Settings do
   end
 
   it "marks cookies secure where people use https" do
-    expect(settings(ROOST_BASE_URL: "https://roost.heronsgate.example")).to be_secure_cookies
-    expect(settings).not_to be_secure_cookies
+    expect(settings(ROOST_BASE_URL: "https://roost.heronsgate.example")).to be_secure
+    expect(settings).not_to be_secure
   end
 end

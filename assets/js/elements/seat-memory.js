@@ -1,4 +1,5 @@
-// The device remembers its last seats, and on the front door offers them back.
+// The device remembers its last seats, and on the front door offers them back: to those who can say
+// whose they are, since other children use the device, too.
 const KEY = "roost.seats";
 const KEEP = 3;
 const HOURS = 8;
@@ -25,13 +26,22 @@ class SeatMemory extends HTMLElement {
     if (!seats.length) return;
     this.hidden = false;
     this.innerHTML = "<h2>You were here</h2><ul></ul>";
-    for (const { token, name, title } of seats) {
-      const link = Object.assign(document.createElement("a"), { className: "button is-wide", href: `/seat/${encodeURIComponent(token)}` });
-      link.textContent = `Back to ${title} as ${name}`;
-      const item = document.createElement("li");
-      item.append(link);
-      this.querySelector("ul").append(item);
-    }
+    this.querySelector("ul").append(...seats.map((each, place) => this.item(each, place)));
+  }
+
+  item({ token, name, title }, place) {
+    const item = document.createElement("li");
+    item.innerHTML = `<form class="stack"><h3></h3><div class="field"><label class="label" for="back-${place}">The name you joined with</label>
+      <input class="input" id="back-${place}" maxlength="40" autocomplete="off" required aria-describedby="back-${place}-no"><p class="help is-wrong" id="back-${place}-no" role="alert" hidden>✗ This seat has another name. Join anew above.</p></div>
+      <button class="button is-wide">Back to my seat</button></form>`;
+    item.querySelector("h3").textContent = title;
+    item.querySelector("form").addEventListener("submit", (event) => {
+      event.preventDefault();
+      const same = item.querySelector("input").value.trim().toLowerCase() === name.toLowerCase();
+      item.querySelector(".help").hidden = same;
+      if (same) location.assign(`/seat/${encodeURIComponent(token)}`);
+    });
+    return item;
   }
 }
 customElements.define("seat-memory", SeatMemory);

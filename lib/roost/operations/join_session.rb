@@ -6,9 +6,9 @@ module Roost
     class JoinSession
       NOT_OPEN = "That code isn't open. Check the board, or ask your teacher."
       ENDED = "That lesson has ended. Ask your teacher for a new code."
-      FULL = "This session is full. Ask your teacher."
-      MOST_SEATS = 1500
-      NAME_TRIES = 40
+      FULL = "This lesson is full. Your teacher can make room for more."
+      LOCKED = "The door of this lesson is locked. Ask your teacher to let you in."
+      DOOR = 77_813 # of the lock that lets one in at a time
 
       # @return [Core::Reading] of the open session a typed code stands for
       def self.session(raw_code)
@@ -16,6 +16,7 @@ module Roost
         record = code && Store::Sessions.new.by_code(code)
         return Core::Reading.refused(NOT_OPEN) unless record
         return Core::Reading.refused(ENDED) if record.ended_at
+        return Core::Reading.refused(LOCKED) if record.state.locked
 
         Core::Reading.ok(record)
       end
@@ -29,20 +30,17 @@ module Roost
 
       def sit_down(record, raw_name, practice)
         seats = Store::Seats.new
-        NAME_TRIES.times do
+        seats.transaction do
+          seats.one_at_a_time(DOOR, record.id)
           taken = seats.names(record.id)
-          return Core::Reading.refused(FULL) if taken.length >= MOST_SEATS
+          next Core::Reading.refused(FULL) if taken.length >= record.state.room_for && !practice
 
-          name = Core::SeatName.read(raw_name, taken: taken)
-          return name unless name.ok?
-
-          _id, token = seats.create(record.id, name.value, practice: practice)
-          next unless token
-
-          Live::Bus.announce(record.id, :people)
-          return Core::Reading.ok(token)
+          Core::SeatName.read(raw_name, taken: taken).map do |name|
+            _id, token = seats.create(record.id, name, practice: practice)
+            Live::Bus.announce(record.id, :people)
+            token
+          end
         end
-        Core::Reading.refused("Many are joining with that name just now. Try again.")
       end
     end
   end

@@ -18,7 +18,7 @@ module Roost
         return Core::Reading.refused(YOURSELF) if other == account_id
 
         Store::Sharing.new.share(lesson_id, other, may_edit: may_edit)
-        Store::Outbox.new.add(recipient: email, subject: "Amber Roost: #{entry.title}", body: mail(entry, name, may_edit))
+        SendMail.new.call(recipient: email, subject: "Amber Roost: #{entry.title}", body: mail(entry, name, may_edit))
         Core::Reading.ok(other)
       end
 

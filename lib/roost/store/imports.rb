@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "fileutils"
+
 module Roost
   module Store
     # Files of slides that are coming into a lesson, and how far each has come.
@@ -17,6 +19,8 @@ module Roost
 
       # Seconds for which one that has ended is still told of.
       TOLD_FOR = 600
+      FILES_FOR = 24 * 3600
+      LONG_AGO = Sequel.lit("timestamptz 'epoch'")
 
       # @return [Integer] id
       def create(**row) = database[:imports].insert(row)
@@ -39,8 +43,18 @@ module Roost
         database[:imports].where(id: id).update(changes)
       end
 
-      # No longer told of.
-      def dismiss(id) = database[:imports].where(id: id).update(ended_at: Sequel.lit("'-infinity'"))
+      # Deletes files of imports that have ended, or of which nothing is known.
+      # @return [Integer] how many
+      def forget_files
+        coming = database[:imports].where(state: "coming").select_map(:file).map { |file| File.basename(file, ".*") }
+        old = Dir[Roost.settings.var("imports", "*")].select do |path|
+          File.mtime(path) < Time.now - FILES_FOR && !coming.include?(File.basename(path, ".*"))
+        end
+        FileUtils.rm_f(old).length
+      end
+
+      # No longer told of: as if it had ended long ago.
+      def dismiss(id) = database[:imports].where(id: id).update(ended_at: LONG_AGO)
 
       private
 

@@ -10,15 +10,12 @@ module Roost
       # A lesson of which only the head is read: enough for saving one slide.
       Head = Struct.new(:id, :slide_ids, :revision, :updated_at, :deleted, keyword_init: true)
 
-      # Days for which a deleted lesson is offered back.
-      DELETED_FOR = 30
-
       # @return [Array<Record>] latest first, without deleted ones
       def of(account_id) = records(own(account_id).where(deleted_at: nil).reverse(:updated_at))
 
-      # @return [Array<Record>] those deleted in the last DELETED_FOR days, latest first
+      # @return [Array<Record>] those deleted that are not purged yet, latest first
       def deleted_lately(account_id)
-        records(own(account_id).where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", DELETED_FOR) }
+        records(own(account_id).where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", Roost.settings.purge_days) }
                                .reverse(:deleted_at))
       end
 

@@ -14,6 +14,7 @@ module Roost
       TYPES = { "png" => "image/png", "jpg" => "image/jpeg", "svg" => "image/svg+xml", "mp3" => "audio/mpeg",
                 "oga" => "audio/ogg", "weba" => "audio/webm", "m4a" => "audio/mp4", "wav" => "audio/wav",
                 "mp4" => "video/mp4", "webm" => "video/webm", "vtt" => "text/vtt" }.freeze
+      PURGING = 77_814 # of the lock that keeps keeping and purging apart
       FILE = /\A[0-9a-f]{64}\.(?:#{TYPES.keys.join("|")})\z/
 
       def initialize(database = Database.connection, folder: Roost.settings.var("media"))
@@ -28,10 +29,13 @@ module Roost
       def keep(content, extension:, account_id:, width: nil, height: nil, seat_id: nil)
         io = content.is_a?(String) ? StringIO.new(content) : content
         file = "#{digest(io)}.#{extension}"
-        store(io, file) unless storage.exists?(file)
-        note(file, mime: TYPES.fetch(extension), width: width, height: height, bytes: io.size, account_id: account_id,
-                   shared: seat_id.nil?)
-        database[:seat_pictures].insert_conflict.insert(seat_id: seat_id, file: file) if seat_id
+        transaction do
+          database.get(Sequel.function(:pg_advisory_xact_lock_shared, PURGING))
+          store(io, file) unless storage.exists?(file)
+          note(file, mime: TYPES.fetch(extension), width: width, height: height, bytes: io.size, account_id: account_id,
+                     shared: seat_id.nil?)
+          database[:seat_pictures].insert_conflict.insert(seat_id: seat_id, file: file) if seat_id
+        end
         file
       end
 
@@ -54,9 +58,28 @@ module Roost
         [storage.path(file).to_s, TYPES.fetch(file.split(".").last)]
       end
 
+      # Deletes files nobody uses, and those of which nothing is known. Nothing can be kept meanwhile.
+      # @param purge [Purge]
+      # @return [Integer] how many
+      def purge(purge)
+        transaction do
+          database.get(Sequel.function(:pg_advisory_xact_lock, PURGING))
+          unused = purge.unused_media
+          known = purge.media
+          stray = Dir.children(storage.directory).reject { |name| known.include?(name) || young?(name) }
+          (unused | stray).each { |name| storage.delete(name) }.length
+        end
+      end
+
       private
 
       attr_reader :storage
+
+      def young?(name)
+        File.mtime(storage.path(name)) > Time.now - (Purge::FRESH * 3600)
+      rescue Errno::ENOENT
+        true
+      end
 
       # What a teacher has uploaded is shared, whoever sent the same before or after.
       def note(file, **about)

@@ -11,6 +11,9 @@ module Roost
         database[:outbox_mails].insert(recipient: recipient, subject: subject, body: body)
       end
 
+      # @return [Hash, nil]
+      def find(id) = database[:outbox_mails].where(id: id).first
+
       # @return [Array<Hash>] latest first: :recipient, :subject, :body, :sent_at
       def latest = database[:outbox_mails].reverse(:sent_at, :id).limit(KEPT).all
     end

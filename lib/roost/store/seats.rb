@@ -44,6 +44,11 @@ module Roost
         transaction { yield if database.get(Sequel.function(:pg_try_advisory_xact_lock, purpose, session_id)) }
       end
 
+      # Within a transaction: waits until no other has this for this purpose and session.
+      def one_at_a_time(purpose, session_id)
+        database.get(Sequel.function(:pg_advisory_xact_lock, purpose, session_id))
+      end
+
       # @param seat_id [Integer, Array<Integer>]
       def arrive(seat_id, stream_key)
         database[:seats].where(id: seat_id).update(stream_key: stream_key, seen_at: Sequel.function(:clock_timestamp))

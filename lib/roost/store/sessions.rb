@@ -11,8 +11,6 @@ module Roost
 
       CODE_TRIES = 20
       SCREEN_KEY = /\A[\w-]{22}\z/
-      # Days for which a deleted session is offered back.
-      DELETED_FOR = 30
 
       # @return [Record]
       def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:)
@@ -48,10 +46,10 @@ module Roost
         with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| record(row) }
       end
 
-      # @return [Array<Record>] those deleted in the last DELETED_FOR days, latest first
+      # @return [Array<Record>] those deleted that are not purged yet, latest first
       def deleted_lately(account_id)
         with_now.where(account_id: account_id)
-                .where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", DELETED_FOR) }
+                .where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", Roost.settings.purge_days) }
                 .reverse(:deleted_at).map { |row| record(row) }
       end
 

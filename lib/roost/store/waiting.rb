@@ -46,13 +46,14 @@ module Roost
         nil
       end
 
+      # @return [Integer] how many files were there too long
+      def forget_old
+        FileUtils.rm_f(Dir[File.join(@folder, "*")].select { |path| File.mtime(path) < Time.now - SECONDS }).length
+      end
+
       private
 
       def path(account_id, ticket) = File.join(@folder, "#{account_id}-#{ticket}")
-
-      def forget_old
-        FileUtils.rm_f(Dir[File.join(@folder, "*")].select { |path| File.mtime(path) < Time.now - SECONDS })
-      end
     end
   end
 end

@@ -92,7 +92,7 @@ module Roost
 
       post "/:id/bank" do
         lesson
-        taken = Store::Bank.new.take(account_id, Array(params["questions"]).map(&:to_i))
+        taken = Store::Bank.new.take(account_id, Array(params["questions"]).filter_map { |id| whole(id) })
         halt refuse("Choose a question first.") if taken.empty?
         add(taken.map { |record| record.slide.copy(new_id) })
       end

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "sequel"
 require "sinatra/base"
 
 module Roost
@@ -15,7 +16,9 @@ module Roost
       set :raise_errors, false
       set :static, false
       set :host_authorization, {}
-      set :dump_errors, true
+      set :dump_errors, false # the log gets no addresses (LastResort)
+      set :absolute_redirects, false
+      set :prefixed_redirects, false
 
       not_found { error_page("That page isn't here", "The address may be old, or it belongs to somebody else.") }
 
@@ -25,7 +28,10 @@ module Roost
         error_page("One moment", "The database isn't answering. Nothing is lost; try again in a few seconds.")
       end
 
-      error { error_page("Something went wrong", "Go back and try again. What you had saved is still there.") }
+      error do
+        LastResort.note(env["sinatra.error"])
+        error_page("Something went wrong", "Go back and try again. What you had saved is still there.")
+      end
 
       helpers do
         def htmx? = env["HTTP_HX_REQUEST"] == "true"
@@ -53,7 +59,14 @@ module Roost
           reading.value
         end
 
-        def number(name) = Integer(params[name].to_s, 10, exception: false)
+        # A whole number that was sent, as an id or a place; nil of anything else.
+        def number(name) = whole(params[name])
+
+        # @return [Integer, nil]
+        def whole(text) = text.is_a?(String) && text.match?(/\A\d{1,18}\z/) ? text.to_i : nil
+
+        # A text that was sent; nil of anything else.
+        def text(name) = params[name].is_a?(String) ? params[name] : nil
       end
     end
   end

@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require "rack"
-require "rack/attack"
 require "rack/session"
 require "rack/protection"
 
@@ -17,12 +16,22 @@ module Roost
                   "x-content-type-options" => "nosniff", "cache-control" => "no-store", "x-frame-options" => "DENY",
                   "cross-origin-opener-policy" => "same-origin",
                   "permissions-policy" => "camera=(), microphone=(self), geolocation=()" }.freeze
-      SIGN_INS = { limit: 30, period: 60 }.freeze
+      # For half a year, where people come by https.
+      SECURE = { "strict-transport-security" => "max-age=15552000" }.freeze
       MEGABYTE = 1024 * 1024
       # The largest request each address takes; anything else takes the last.
       BODIES = { %r{\A/lessons/\d+/slides/\w+/clips/} => 201 * MEGABYTE,
                  %r{\A/lessons/\d+/(?:imports|pictures)\z} => 52 * MEGABYTE,
                  // => 12 * MEGABYTE }.freeze
+
+      # Where each app stands; of several the first that knows an address answers.
+      PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/screen" => [Screen] }.freeze
+      FOR_TEACHERS = { "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank], "/standards" => [Standards],
+                       "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Results],
+                       "/account" => [Account], "/" => [FrontDoor] }.freeze
+
+      # Where what is sent is JSON or a picture, and no form.
+      BARE = %r{\A/(?:answers|seat)/}
 
       # @return [Live::Engine] not started yet
       def self.engine
@@ -36,22 +45,18 @@ module Roost
       # @param engine [Live::Engine]
       def self.build(engine)
         teachers = teachers(engine)
+        settings = Roost.settings
         Rack::Builder.new do
-          use Headers, HEADERS
+          use Headers, settings.secure? ? HEADERS.merge(SECURE) : HEADERS
+          use LastResort
           use BodyLimit, BODIES
-          use Rack::Attack
+          use Gate, proxies: settings.proxies, secure: settings.secure?, raw: BARE
           map("/assets") { run Application.assets }
-          map("/media") { run Media }
-          map("/given") { run Given }
+          PUBLIC.each { |path, (app)| map(path) { run Application.packed(app) } }
           map("/stream/seat") { run Streams.new(engine, :seat) }
           map("/stream/screen") { run Streams.new(engine, :screen) }
           map("/answers") { run Answers.new(engine) }
-          map "/seat" do
-            use Rack::Deflater
-            run Seat
-          end
-          map("/screen") { run Screen }
-          map("/outbox") { run Outbox }
+          map("/outbox") { run Outbox } if settings.outbox?
           run teachers
         end.to_app
       end
@@ -60,25 +65,21 @@ module Roost
         settings = Roost.settings
         Rack::Builder.new do
           use Rack::Session::Cookie, key: "roost", secrets: settings.session_secret, same_site: :lax, httponly: true,
-                                     secure: settings.secure_cookies?, expire_after: 14 * 24 * 3600
+                                     secure: settings.secure?, expire_after: 14 * 24 * 3600
           use SameOrigin
           use Authentication
           map("/stream/desk") { run Streams.new(engine, :desk) }
-          map("/lessons") do
-            use Builder
-            use Additions
-            use Preview
-            run Lessons
+          FOR_TEACHERS.each do |path, (*before, last)|
+            map(path) do
+              before.each { |app| use app }
+              run last
+            end
           end
-          map("/bank") { run Bank }
-          map("/standards") { run Standards }
-          map("/sheets") { run Sheets }
-          map("/pictures") { run Library }
-          map("/desk") { run Desk }
-          map("/results") { run Results }
-          run FrontDoor
-        end
+        end.to_app
       end
+
+      # A phone gets the pages of its seat packed; pictures are so already.
+      def self.packed(app) = app == Seat ? Rack::Deflater.new(app) : app
 
       # Built files carry a fingerprint in their name and are good for ever.
       def self.assets
@@ -86,18 +87,7 @@ module Roost
           use Rack::Deflater
           run Rack::Files.new(File.join(Settings::ROOT, "public/assets"),
                               { "cache-control" => "public, max-age=31536000, immutable" })
-        end
-      end
-
-      # Guessing passwords: by address, beside Rodauth's lockout by account.
-      def self.limit_sign_ins
-        Rack::Attack.cache.store = Store::Counters.new
-        Rack::Attack.throttle("sign-in", **SIGN_INS) do |request|
-          Address.of(request) if request.post? && %w[/sign-in /sign-up /forgotten].include?(request.path)
-        end
-        Rack::Attack.throttled_responder = lambda do |_request|
-          [429, { "content-type" => "text/plain" }, ["Too many tries from here. Wait a minute, then go on.\n"]]
-        end
+        end.to_app
       end
     end
   end

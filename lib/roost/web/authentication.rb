@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
+require "argon2"
 require "mail"
 require "roda"
+require "securerandom"
 
 module Roost
   module Web
@@ -11,10 +13,14 @@ module Roost
       include Rendering
 
       LONGEST_NAME = 80
+      SENT = "If all is well, a mail with a link is on its way to %s."
+      WAIT = "Too many wrong tries just now. Wait a minute, then try again."
+      # A password nobody has, hashed as all are.
+      DECOY = Argon2::Password.create(SecureRandom.hex)
 
       plugin :middleware
       plugin :rodauth, csrf: false, render: false do
-        enable :argon2, :login, :logout, :create_account, :reset_password, :lockout
+        enable :argon2, :login, :logout, :create_account, :reset_password, :change_password, :active_sessions
 
         db { Store::Database.connection }
         require_bcrypt? false
@@ -29,8 +35,7 @@ module Roost
         create_account_route "sign-up"
         reset_password_request_route "forgotten"
         reset_password_route "new-password"
-        unlock_account_request_route "unlock-request"
-        unlock_account_route "unlock"
+        change_password_route "change-password"
 
         login_param "email"
         login_label "Email"
@@ -38,11 +43,18 @@ module Roost
         require_password_confirmation? false
         password_minimum_length 10
         password_maximum_bytes 1024
-        max_invalid_logins 10
+        modifications_require_password? true
+        new_password_param "new-password"
+        session_inactivity_deadline 14 * 24 * 3600
+        session_lifetime_deadline 90 * 24 * 3600
         login_redirect "/lessons"
         create_account_redirect "/lessons"
         logout_redirect "/sign-in"
         reset_password_redirect "/sign-in"
+        change_password_redirect "/account"
+        active_sessions_redirect "/sign-in"
+        active_sessions_error_flash "You were signed out. Sign in to go on."
+        inactive_session_error_status 302
         login_return_to_requested_location? true
         already_logged_in { redirect("/lessons") }
         domain { URI(Roost.settings.base_url).host }
@@ -50,52 +62,122 @@ module Roost
         login_notice_flash nil
         logout_notice_flash nil
         login_error_flash "That didn't work. Check the email and the password."
-        no_matching_login_message "doesn't match an account here"
+        # What is wrong is not told apart: neither in words nor in status.
+        no_matching_login_error_status 401
+        no_matching_login_message "isn't right"
         invalid_password_message "isn't right"
         login_does_not_meet_requirements_message { login_requirement_message }
         login_not_valid_email_message "isn't a whole email address"
-        already_an_account_with_this_login_message "has an account here already: sign in instead"
         password_does_not_meet_requirements_message { password_requirement_message }
         password_too_short_message { "needs at least #{password_minimum_length} characters" }
         login_page_title "Sign in"
         create_account_page_title "Make an account"
         reset_password_request_page_title "A new password"
         reset_password_page_title "Choose a new password"
-        unlock_account_request_page_title "Account locked"
-        unlock_account_page_title "Unlock your account"
+        change_password_page_title "Change the password"
+        same_as_existing_password_message "is the one you have"
         logout_page_title "Sign out"
         create_account_error_flash "The account couldn't be made. See below."
-        create_account_notice_flash "Welcome to Amber Roost."
         require_login_error_flash "Sign in to go on."
-        reset_password_email_sent_notice_flash "A mail with a link is in the outbox."
+        change_password_notice_flash "The password is changed. All other devices are signed out."
+        change_password_error_flash "The password wasn't changed. See below."
+        no_matching_reset_password_key_error_flash "That link isn't good any more. Ask for another."
         reset_password_email_subject "Amber Roost: a new password"
-        unlock_account_email_subject "Amber Roost: unlock your account"
         reset_password_email_body { "Choose a new password here, within a day:\n\n#{reset_password_email_link}\n" }
-        unlock_account_email_body { "Unlock your account here, within a day:\n\n#{unlock_account_email_link}\n" }
 
-        email_from "roost@localhost"
+        email_from { Roost.settings.mail_from }
         send_email do |email|
-          Store::Outbox.new.add(recipient: Array(email.to).join(", "), subject: email.subject, body: email.body.to_s)
+          Operations::SendMail.new.call(recipient: Array(email.to).join(", "), subject: email.subject, body: email.body.to_s)
+        end
+
+        before_login_route { scope.slow_down if request.post? }
+        after_login_failure { Operations::GuardSignIn.new.failed(login_param_value, scope.address) }
+        after_login { Operations::GuardSignIn.new.succeeded(account_id, login_param_value, scope.address) }
+        active_sessions_insert_hash { super().merge(device: scope.env["HTTP_USER_AGENT"].to_s.scrub("")[0, 200]) }
+
+        # The same answer, whether or not there is such an account, and when a mail went just now.
+        before_reset_password_request_route do
+          if request.post?
+            scope.slow_down
+            mail_reset_link if account_from_login(login_param_value) && !reset_password_email_recently_sent?
+            Operations::GuardSignIn.new.failed(login_param_value, scope.address)
+            set_notice_flash format(SENT, login_param_value[0, 100])
+            redirect "/sign-in"
+          end
         end
 
         before_create_account do
           name = Core::Text.read(param("name"), limit: LONGEST_NAME, what: "Your name", lines: false)
           reason = name.ok? && name.value.empty? ? "is needed: students and colleagues see it" : name.reason
           throw_error_status(422, "name", reason) if reason
-          account[:name] = name.value
+          scope.slow_down
+          Operations::GuardSignIn.new.failed(account[:email], scope.address)
+          Operations::SignUp.new.begin(email: account[:email], name: name.value, password_hash: account[:password_hash])
+          set_notice_flash format(SENT, account[:email][0, 100])
+          redirect "/sign-in"
         end
 
         auth_class_eval do
           def view(page, title) = scope.page("account/#{page}", title: title, layout: "layouts/account", rodauth: self)
           def render(page) = scope.partial("account/#{page}", rodauth: self)
+
+          # The present sign-in as it is kept, nil where there is none.
+          def sign_in = (key = session[session_id_session_key]) && compute_hmac(key)
+
+          # As much work as a password that is wrong.
+          def after_no_matching_login
+            Argon2::Password.verify_password(param(password_param), DECOY)
+            Operations::GuardSignIn.new.failed(login_param_value, scope.address)
+          end
+
+          def mail_reset_link
+            generate_reset_password_key_value
+            transaction do
+              create_reset_password_key
+              send_reset_password_email
+            end
+          end
         end
       end
 
       route do |request|
         env["rodauth"] = rodauth
+        rodauth.check_active_session
+        env["roost.sign_in"] = rodauth.sign_in
+        welcome(request) if request.path == "/welcome"
         request.rodauth
         env["roost.notice"] = flash["notice"] || flash["error"]
         nil
+      end
+
+      # Finishes making an account: the link shows a button, since programs that look through mails
+      # open links, too.
+      def welcome(request)
+        request.get do
+          page("account/welcome", title: "Your account", layout: "layouts/account", key: request.params["key"].to_s[0, 80])
+        end
+        request.post do
+          email = Operations::SignUp.new.finish(request.params["key"].to_s[0, 80])
+          unless email
+            flash["error"] = "That link isn't good any more. Sign in, or make the account again."
+            request.redirect "/sign-in"
+          end
+          flash["notice"] = "Welcome to Amber Roost."
+          rodauth.account_from_login(email)
+          rodauth.login("welcome")
+        end
+      end
+
+      def address = Address.of(request)
+
+      # Ends a request that comes too soon after wrong ones.
+      def slow_down
+        return unless Operations::GuardSignIn.new.wait?(rodauth.param(rodauth.login_param), address)
+
+        response.status = 429
+        flash.now["error"] = WAIT
+        response.write(page("account/wait", title: "One moment", layout: "layouts/account"))
+        request.halt
       end
 
       def notice = flash["notice"] || flash.now["notice"]

@@ -19,12 +19,12 @@ module Roost
       end
 
       post "/restore" do
-        Store::Bank.new.mark_deleted(account_id, params["removed"].to_s.split(",").map(&:to_i), false)
+        Store::Bank.new.mark_deleted(account_id, params["removed"].to_s.split(",").filter_map { |id| whole(id) }, false)
         redirect "/bank", 303
       end
 
       helpers do
-        def chosen = Array(params["questions"]).map(&:to_i)
+        def chosen = Array(params["questions"]).filter_map { |id| whole(id) }
       end
     end
   end

@@ -17,7 +17,7 @@ module Roost
       post "/:id/commands" do |id|
         record = own_session(id)
         arguments = params.slice("from", "slide", "seconds", "what", "seat", "named", "beside", "cards", "column", "way",
-                                 "opacity", "page")
+                                 "opacity", "page", "seats")
         granted(Operations::CommandSession.new.call(record.id, params["command"].to_s, arguments, account_id: account_id))
         htmx? ? 204 : redirect("/desk/#{record.id}", 303)
       end

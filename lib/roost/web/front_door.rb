@@ -10,6 +10,7 @@ module Roost
     class FrontDoor < App
       WRONG_CODES = 20
       PERIOD = 60
+      CROWD = "Very many are joining from here just now. Wait a minute, then try again."
       KNOWN_FOR = 4 * 3600
 
       # The session's code is good from this address, however many wrong ones it sends.
@@ -28,6 +29,7 @@ module Roost
       post "/join" do
         code = params["code"].to_s[0, 40]
         halt 429, join_page(code: code, refusal: too_many) if shut_out?(code)
+        halt 429, join_page(code: code, refusal: CROWD) if crowd?
 
         token = Operations::JoinSession.new.call(code, params["name"])
         if token.ok?
@@ -51,6 +53,10 @@ module Roost
           counters = Store::Counters.new
           counters.read("wrong:#{Address.of(request)}").to_i >= WRONG_CODES &&
             counters.read("known:#{Address.of(request)}:#{Core::JoinCode.read(code)}").nil?
+        end
+
+        def crowd?
+          Store::Counters.new.increment("joins:#{Address.of(request)}", expires_in: PERIOD) > Roost.settings.joins_a_minute
         end
 
         def count_wrong(code)

@@ -38,8 +38,15 @@ module Roost
           formulas << Regexp.last_match
           "\uE000#{formulas.length - 1}\uE001"
         end
+        clean(marked).gsub(MARK) { formula(formulas[Regexp.last_match(1).to_i]) }
+      end
+
+      # What is nested deeper than a page can be is shown as it was written.
+      def clean(marked)
         rendered = CommonMarker.render_html(marked, %i[HARDBREAKS UNSAFE], %i[table strikethrough autolink])
-        Sanitize.fragment(rendered, CLEAN).gsub(MARK) { formula(formulas[Regexp.last_match(1).to_i]) }
+        Sanitize.fragment(rendered, CLEAN)
+      rescue ArgumentError # of Nokogiri: the tree is too deep
+        "<p>#{Rack::Utils.escape_html(marked)}</p>"
       end
 
       # One line of text that may have formulas in it.

@@ -2,13 +2,11 @@
 
 module Roost
   module Web
-    # The mail outbox that ships with the program. It shows mails with reset links, so
-    # only to this machine itself.
+    # The mail outbox that ships with the program. It shows mails with reset links, so only where it
+    # was asked for, and to this machine itself.
     class Outbox < App
-      LOCAL = %w[127.0.0.1 ::1].freeze
-
       get "/" do
-        not_found unless LOCAL.include?(Address.of(request))
+        not_found unless Address.local?(request)
         page("outbox", title: "Outbox", layout: "layouts/plain", mails: Store::Outbox.new.latest)
       end
     end

@@ -54,7 +54,7 @@ module Roost
       get "/:id/students/:seat" do |id, seat_id|
         record = own_session(id)
         results = results(record)
-        line = results.line_of(seat_id.to_i) || not_found
+        line = results.line_of(whole(seat_id)) || not_found
         page("results/student", title: line.seat.name, record: record, results: results, line: line)
       end
 
@@ -63,9 +63,9 @@ module Roost
         record = own_session(id)
         slide = sessions.lesson(record.id).slide(slide_id)
         under = slide&.prompt&.uses_picture? ? slide.picture : nil
-        svg = answer_svg(record, slide, seat_id.to_i, under: under)
+        svg = answer_svg(record, slide, whole(seat_id), under: under)
         drawn = Operations::DrawAnswer.new.call(svg, format, picture: under)
-        name = Store::Seats.new.of(record.id).find { |seat| seat.id == seat_id.to_i }.name
+        name = Store::Seats.new.of(record.id).find { |seat| seat.id == whole(seat_id) }.name
         attachment "#{slide.name} #{name}".gsub(/[^[:alnum:] ]/, "").strip[0, 80] + ".#{format}"
         content_type drawn.type
         drawn.file

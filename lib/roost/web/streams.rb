@@ -47,7 +47,7 @@ module Roost
       end
 
       def own_session(id, account_id)
-        account_id && Store::Sessions.new.of_teacher(account_id, Integer(id, 10, exception: false))
+        account_id && id.match?(/\A\d{1,18}\z/) && Store::Sessions.new.of_teacher(account_id, id.to_i)
       end
     end
   end

@@ -27,7 +27,7 @@ module Roost
         end
 
         def own_session(id, deleted: false)
-          Store::Sessions.new.of_teacher(account_id, Integer(id.to_s, 10, exception: false), deleted: deleted) || not_found
+          Store::Sessions.new.of_teacher(account_id, whole(id), deleted: deleted) || not_found
         end
       end
     end

@@ -10,9 +10,10 @@ module Roost
       # is the same State the second time.
       class Commands
         NAMES = %w[begin next back jump open close expire add_time show hide spotlight eyes_up eyes_down
-                   put_aside count_again curate end].freeze
+                   put_aside count_again curate lock unlock make_room end].freeze
         SHOWN = %w[results key standings].freeze
         ADDED_SECONDS = (5..600)
+        ROOM = (1..1500)
         MOST_SPOTLIGHTS = 4
         # Percent at which sketches lie over each other.
         OPACITIES = (10..60)
@@ -135,6 +136,18 @@ module Roost
 
         def eyes_down(_arguments) = while_live { Reading.ok(state.with(eyes_up: false)) }
 
+        def lock(_arguments) = while_open { state.with(locked: true) }
+
+        def unlock(_arguments) = while_open { state.with(locked: false) }
+
+        # "seats" says how many there are to be room for.
+        def make_room(arguments)
+          seats = Integer(arguments["seats"].to_s, 10, exception: false)
+          return Reading.refused("There can be room for 1 to #{ROOM.max} students.") unless seats && ROOM.cover?(seats)
+
+          while_open { state.with(room_for: seats) }
+        end
+
         # The question counts for nobody; also after the session's end.
         def put_aside(arguments) = with_asked(arguments) { |id| state.with(aside: (state.aside | [id]).freeze) }
 
@@ -160,6 +173,8 @@ module Roost
         attr_reader :lesson, :options, :state, :now
 
         def same = Reading.ok(state)
+
+        def while_open = state.ended? ? Reading.refused("This session has ended.") : Reading.ok(yield)
 
         def while_live
           return Reading.refused("This session has ended.") if state.ended?

@@ -17,17 +17,22 @@ module Roost
       # eyes_up::  all devices rest until the teacher goes on
       # aside::    ids of slides whose question was set aside: it counts for nobody
       # curated::  Hash of slide id to Curation, where the teacher has sorted what was given
-      State = Struct.new(:phase, :slide_id, :runs, :showing, :eyes_up, :aside, :curated, keyword_init: true) do
+      # room_for:: how many seats the teacher expects; more are turned away
+      # locked::   nobody else may join
+      State = Struct.new(:phase, :slide_id, :runs, :showing, :eyes_up, :aside, :curated, :room_for, :locked, keyword_init: true) do
+        self::EXPECTED = 60
+
         def self.start
           new(phase: "lobby", slide_id: nil, runs: {}.freeze, showing: {}.freeze, eyes_up: false, aside: [].freeze,
-              curated: {}.freeze).freeze
+              curated: {}.freeze, room_for: self::EXPECTED, locked: false).freeze
         end
 
         def self.from_document(document)
           new(phase: document.fetch("phase"), slide_id: document["slide_id"],
               runs: document.fetch("runs").transform_values { |run| Run.from_document(run) }.freeze,
               showing: showing(document.fetch("showing")), eyes_up: document.fetch("eyes_up"),
-              aside: document.fetch("aside", []).freeze,
+              aside: document.fetch("aside", []).freeze, locked: document.fetch("locked", false),
+              room_for: document.fetch("room_for", self::EXPECTED),
               curated: document.fetch("curated", {}).transform_values { |each| Curation.from_document(each) }.freeze).freeze
         end
 
@@ -62,7 +67,7 @@ module Roost
 
         def to_document
           { "phase" => phase, "slide_id" => slide_id, "runs" => runs.transform_values(&:to_document),
-            "showing" => showing, "eyes_up" => eyes_up, "aside" => aside,
+            "showing" => showing, "eyes_up" => eyes_up, "aside" => aside, "room_for" => room_for, "locked" => locked,
             "curated" => curated.transform_values(&:to_document) }
         end
       end

@@ -19,7 +19,7 @@ module Roost
         Entry = Struct.new(:seat_id, :name, :value, :typed, :remark, :writing,
                            :unfinished, :late, :spotlit, :received_at, keyword_init: true)
         Desk = Struct.new(:session_id, :on_screen, :phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened,
-                          :deadline, :eyes_up, :showing, :birds, :tally, :entries, :answers, :game, :standings, :sheet,
+                          :deadline, :eyes_up, :room_for, :locked, :showing, :birds, :tally, :entries, :answers, :game, :standings, :sheet,
                           :following,
                           :asides, :sound, :aside,
                           keyword_init: true)
@@ -45,7 +45,7 @@ module Roost
         def self.screen(snapshot)
           state = snapshot.state
           birds = snapshot.birds
-          code_shown = state.lobby? || (snapshot.options.code_throughout && state.live?)
+          code_shown = !state.locked && (state.lobby? || (snapshot.options.code_throughout && state.live?))
           Screen.new(**where(snapshot), **put_up(snapshot), **page(snapshot),
                      order: snapshot.order(nil), birds: birds.map(&:state), answered: birds.count do |bird|
                                                                               bird.state == :answered
@@ -61,7 +61,8 @@ module Roost
           state = snapshot.state
           prompt = snapshot.slide&.prompt
           played = !snapshot.slide.nil? && snapshot.lesson.game?(snapshot.slide.id)
-          Desk.new(**where(snapshot), code: snapshot.code, showing: state.showing,
+          Desk.new(**where(snapshot), code: snapshot.code, showing: state.showing, room_for: state.room_for,
+                                      locked: state.locked,
                                       on_screen: screen(snapshot), birds: snapshot.birds, sheet: sheet(snapshot),
                                       tally: prompt && snapshot.tally, entries: prompt && entries(snapshot),
                                       answers: prompt ? snapshot.given.length : 0,

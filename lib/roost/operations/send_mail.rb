@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # Sends a mail: keeps it in the outbox, and where a mail server is set has it delivered from
+    # there in the background, so that nobody waits for it.
+    class SendMail
+      def call(recipient:, subject:, body:)
+        outbox = Store::Outbox.new
+        outbox.transaction do
+          id = outbox.add(recipient: recipient, subject: subject, body: body)
+          Jobs::DeliverMail.enqueue(id) if Roost.settings.smtp_url
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # What is really taken away, from every table: what was deleted long enough ago, and what has had
+    # its time. Deleting a session takes its seats with their names, answers and events with it, and
+    # deleting a lesson its slides and history, since the tables say so.
+    class Purge < Repository
+      # Where names of files stand in documents, by table.
+      HOLDERS = { lesson_slides: :document, lesson_revisions: :slides, sessions: :lesson, bank_questions: :document,
+                  answers: :value }.freeze
+      FILE = "[0-9a-f]{64}\\.[a-z0-9]{3,4}"
+      # A file that was uploaded this many hours ago may be about to be used.
+      FRESH = 24
+
+      # @param days [Integer] since it was deleted
+      # @return [Hash{Symbol=>Integer}] table to how many rows
+      def deleted(days)
+        %i[sessions lessons bank_questions].to_h { |table| [table, database[table].where(deleted_at: ..ago(days)).delete] }
+      end
+
+      # Mails, links and counts whose time is over.
+      # @return [Hash{Symbol=>Integer}] as #deleted
+      def expired(days)
+        { outbox_mails: [:sent_at, days], sign_ups: [:created_at, SignIns::LINK_GOOD], counters: [:expires_at, 0],
+          sign_in_addresses: [:last_at, SignIns::REMEMBERED], account_active_session_keys: [:last_use, days],
+          account_password_reset_keys: [:deadline, 0] }
+          .to_h { |table, (column, age)| [table, database[table].where(column => ..ago(age)).delete] }
+      end
+
+      # Takes files out that stand in no lesson, session, bank or answer.
+      # @return [Array<String>] their names
+      def unused_media
+        database[:media].where { created_at < Sequel.lit("now() - make_interval(hours => ?)", FRESH) }
+                        .exclude(file: used_files).returning(:file).delete.map { |row| row[:file] }
+      end
+
+      # @return [Array<String>] all that are kept
+      def media = database[:media].select_map(:file)
+
+      private
+
+      def ago(days) = Sequel.lit("now() - make_interval(days => ?)", days)
+
+      def used_files
+        HOLDERS.map do |table, column|
+          found = Sequel.function(:regexp_matches, Sequel.cast(column, String), FILE, "g")
+          database.from(database[table].select(found.as(:found))).select(Sequel.lit("found[1]").as(:file))
+        end.reduce { |all, each| all.union(each, from_self: false) }
+      end
+    end
+  end
+end

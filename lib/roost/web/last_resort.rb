@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # Whatever is raised below becomes one sentence; of it the log gets what and where, but nothing
+    # that was sent: no address, no text, no name.
+    class LastResort
+      SENTENCE = "Something went wrong here. Go back and try again; what you had saved is still there."
+      AWAY = "The database isn't answering. Nothing is lost; try again in a few seconds."
+
+      def initialize(app)
+        @app = app
+      end
+
+      def call(env)
+        @app.call(env)
+      rescue Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout
+        Gate.refusal(503, AWAY).tap { |_, headers, _| headers["retry-after"] = "2" }
+      rescue StandardError, SystemStackError => e
+        LastResort.note(e)
+        Gate.refusal(500, SENTENCE)
+      end
+
+      # @param error [Exception]
+      def self.note(error)
+        place = error.backtrace&.find { |line| line.include?("/lib/roost/") } || error.backtrace&.first
+        warn "error #{error.class} at #{place.to_s.split("/lib/roost/").last}"
+      end
+    end
+  end
+end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+# What was deleted is looked for afterwards in every table there is, and in the folder of media.
+RSpec.describe Roost::Operations::Purge do
+  let(:account) { teacher }
+  let(:photograph) { Vips::Image.black(30, 20, bands: 3).write_to_buffer(".jpg") }
+  let(:media) { Roost::Store::Media.new }
+
+  def keep(bytes, **from) = media.keep_picture(bytes, extension: "jpg", width: 30, height: 20, account_id: account, **from)
+
+  # Every row of every table, as text.
+  def everything
+    database.tables.reject { |table| %i[schema_info que_jobs].include?(table) }.flat_map { |table| database[table].all }.map(&:to_s).join("\n")
+  end
+
+  def long_ago(days) = Sequel.lit("now() - make_interval(days => ?)", days)
+
+  # A lesson with a picture, run once: a student with a name no other has, who wrote and sent a picture.
+  def marsh
+    used = keep(photograph)
+    board = Roost::Core::Prompts::Posts.new(id: "p2", settings: { "approve" => false })
+    lesson = Roost::Core::Lesson.new(title: "Zuydersee", slides: [slide("s1", prompt: writing(id: "p1"), pictures: [used]),
+                                                                  slide("s2", prompt: board)])
+    session = kept_session(account, lesson)
+    seat = take_seat(session, "Wilhelmine").first
+    command(session, "begin")
+    save(session, seat, "s1", { "text" => ["The bittern booms"] })
+    command(session, "next")
+    sent = keep("#{photograph} from a phone", seat_id: seat[:id])
+    post = { "id" => "p1", "text" => "Kingfisher", "picture" => sent.to_document }
+    save(session, seat, "s2", { "posts" => [JSON.generate([post])], "likes" => ["[]"], "writing" => [""] }, save_no: 2)
+    command(session, "end")
+    database[:media].update(created_at: long_ago(3))
+    [session, used.file, sent.file]
+  end
+
+  words = %w[Zuydersee Wilhelmine bittern Kingfisher]
+
+  it "leaves everything that is not deleted, or was deleted lately" do
+    session, *files = marsh
+    Roost::Store::Sessions.new.mark_deleted(account, session.id, true)
+    Roost::Store::Lessons.new.mark_deleted(account, session.lesson_id, true)
+    described_class.new.call(days: 30)
+    expect(words.select { |word| everything.include?(word) }).to eq(words)
+    expect(files.map { |file| media.find(file) }).to all(be_an(Array))
+  end
+
+  it "takes a deleted session with all that its students gave, and not the lesson" do
+    session, used, sent = marsh
+    Roost::Store::Sessions.new.mark_deleted(account, session.id, true)
+    database[:sessions].update(deleted_at: long_ago(31))
+    expect(described_class.new.call(days: 30)).to include(sessions: 1, lessons: 0, media: 1)
+    expect(words.select { |word| everything.include?(word) }).to eq(%w[Zuydersee])
+    expect(everything).not_to include(sent)
+    expect([media.find(used), media.find(sent)]).to match([an_instance_of(Array), nil])
+  end
+
+  it "takes a deleted lesson with its history, and its pictures once no session has them" do
+    session, *files = marsh
+    database[:lessons].update(deleted_at: long_ago(31))
+    described_class.new.call(days: 30)
+    expect(database[:lesson_revisions].count).to eq(0)
+    expect(media.find(files.first)).to be_an(Array)
+    Roost::Store::Sessions.new.mark_deleted(account, session.id, true)
+    database[:sessions].update(deleted_at: long_ago(31))
+    described_class.new.call(days: 30)
+    expect(words.select { |word| everything.include?(word) }).to be_empty
+    expect(files.map { |file| media.find(file) }).to eq([nil, nil])
+  end
+
+  it "forgets mails, links, addresses and what was half made" do
+    Roost::Store::Outbox.new.add(recipient: "falk@heronsgate.example", subject: "Old", body: "link")
+    Roost::Store::SignIns.new.keep_sign_up(email: "rowe@heronsgate.example", name: "Rowe", password_hash: "x")
+    Roost::Store::SignIns.new.remember(account, "10.0.0.1")
+    database[:outbox_mails].update(sent_at: long_ago(31))
+    database[:sign_ups].update(created_at: long_ago(2))
+    database[:sign_in_addresses].update(last_at: long_ago(181))
+    stray = Roost.settings.var("media", "#{"b" * 64}.jpg")
+    File.write(stray, "half")
+    File.utime(Time.now - 200_000, Time.now - 200_000, stray)
+    expect(described_class.new.call).to include(outbox_mails: 1, sign_ups: 1, sign_in_addresses: 1)
+    expect(File.exist?(stray)).to be(false)
+  end
+
+  it "keeps a picture that comes while it is at work" do
+    kept = at_once((1..12).to_a) do |number|
+      number.odd? ? keep("#{photograph}#{number}") : described_class.new.call(days: 0)
+    end
+    expect(kept.grep(Roost::Core::Picture).map { |picture| media.find(picture.file) }).to all(be_an(Array))
+  end
+
+  it "is waiting once a day, and once only" do
+    2.times { Roost::Jobs::Purge.schedule }
+    expect(database[:que_jobs].where(job_class: "Roost::Jobs::Purge").count).to eq(1)
+  end
+end
