@@ -106,6 +106,19 @@ RSpec.describe Roost::Live::Engine do
     end
   end
 
+  it "ends a Desk's stream with the sign-in it was opened under" do
+    account = database[:sessions].where(id: session.id).get(:account_id)
+    database[:account_active_session_keys].multi_insert(%w[one other].map { |id| { account_id: account, session_id: id } })
+    sockets = %w[one other].map do |sign_in|
+      ours, theirs = UNIXSocket.pair
+      engines[0].connect(ours, audience: :desk, session_id: session.id, sign_in: sign_in)
+      theirs.tap { |socket| hear(socket, "desk on") }
+    end
+    Roost::Store::SignIns.new.finish(account, session_id: "one")
+    expect(sockets.first.wait_readable(8) && sockets.first.read).not_to be_nil # ended
+    hear(sockets.last, "beat")
+  end
+
   it "serves another session while one takes long" do
     other = kept_session(teacher(email: "moss@heronsgate.example"))
     command(session, "begin")

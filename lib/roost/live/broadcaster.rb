@@ -14,8 +14,8 @@ module Roost
       # each step of priority below 0: so that whoever waits for one of these waits 12 ms.
       PRIORITY = -3
 
-      # address:: where it comes from; key:: of this stream
-      Recipient = Struct.new(:audience, :session_id, :seat_id, :address, :key, keyword_init: true)
+      # address:: where it comes from; sign_in:: that it stands and falls with, or nil; key:: of this stream
+      Recipient = Struct.new(:audience, :session_id, :seat_id, :address, :sign_in, :key, keyword_init: true)
 
       # @param hub [Hub] whose streams are about a Recipient
       # @param renderer [#call] makes what turns views into fragments, for one thread:

@@ -52,9 +52,9 @@ module Roost
         @hub.streams.count { |stream| stream.about.seat_id.nil? && stream.about.address == address } < MOST_AN_ADDRESS
       end
 
-      # Takes over a device's socket. May be called from any thread.
-      def connect(io, audience:, session_id:, seat_id: nil, address: nil)
-        about = Broadcaster::Recipient.new(audience: audience, session_id: session_id, seat_id: seat_id, address: address,
+      # Takes over a device's socket. `from` says :address and :sign_in, see Recipient. May be called from any thread.
+      def connect(io, audience:, session_id:, seat_id: nil, **from)
+        about = Broadcaster::Recipient.new(audience: audience, session_id: session_id, seat_id: seat_id, **from,
                                            key: SecureRandom.hex(8)).freeze
         if seat_id
           Store::Seats.new.arrive(seat_id, about.key)
@@ -140,8 +140,18 @@ module Roost
         streams.each { |stream| @hub.write(stream, BEAT) }
         keys = streams.select { |stream| stream.about.seat_id }.map { |stream| stream.about.key }
         Store::Seats.new.still_here(keys) if keys.any?
+        drop_signed_out(streams)
         each_session { |id| @broadcaster.notice(id, :sweep) }
         @broadcaster.keep_only(sessions)
+      end
+
+      # A Desk's stream ends with the sign-in it was opened under.
+      def drop_signed_out(streams)
+        theirs = streams.select { |stream| stream.about.sign_in }.group_by { |stream| stream.about.sign_in }
+        return if theirs.empty?
+
+        gone = theirs.except(*Store::SignIns.new.standing(theirs.keys))
+        gone.values.flatten.each { |stream| @hub.drop(stream) }
       end
 
       def renew

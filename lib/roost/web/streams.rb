@@ -43,7 +43,7 @@ module Roost
         end
 
         record = audience == :screen ? Store::Sessions.new.by_screen_key(id) : own_session(id, env["rodauth"].session_value)
-        record && { audience: audience, session_id: record.id }
+        record && { audience: audience, session_id: record.id, sign_in: env["roost.sign_in"] }
       end
 
       def own_session(id, account_id)

@@ -18,12 +18,13 @@ RSpec.describe Roost::Core::Sections do
       chosen = [ids[which % ids.length]]
       way = Roost::Core::Section::WAYS.keys[to % 3]
       section = now.sections.to_a[which % [now.sections.count, 1].max]
-      case what % 6
+      case what % 7
       when 0 then now.sectioned([chosen.first, ids[to % ids.length]], "x#{turn}", way)
       when 1 then section ? now.section_changed(section.id, way: way) : now
       when 2 then section ? now.without_section(section.id) : now
       when 3 then now.moving(chosen | [ids[to % ids.length]], to % 9)
       when 4 then now.stepping(chosen, 1)
+      when 5 then section ? now.section_changed(section.id, title: "Title #{turn}") : now
       else now.stepping(chosen, -1)
       end
     end
@@ -64,6 +65,27 @@ RSpec.describe Roost::Core::Sections do
       expect(game.section_changed("new", way: "quiz")).to eq(made)
       expect(game.without_section("new")).to eq(lesson)
     end
+  end
+
+  it "is the same as before when any part of it was made a quiz and back, whatever it was made of" do
+    place = PropCheck::Generators.choose(0..6)
+    PropCheck.forall(steps, place, place).with_config(n_runs: 300).check do |script, one, other|
+      before = carry_out(lesson, script)
+      ids = before.slides.map(&:id).values_at(*[one, other].minmax)
+      quiz = before.sectioned(ids, "quiz", "quiz")
+      expect(quiz.without_section("quiz")).to eq(before)
+      expect(quiz.section_changed("quiz", title: "Of its own").without_section("quiz").sections.to_a).to eq(before.sections.to_a)
+      around = quiz.sections.section("quiz").slide_ids.map { |id| before.section_of(id) }.uniq
+      next unless around.one? && around.first && around.first.way != "quiz"
+
+      expect(quiz.section_changed("quiz", way: around.first.way)).to eq(before)
+    end
+  end
+
+  it "leaves one titled round where one slide of it was made a quiz and a round again" do
+    round = lesson.sectioned(%w[s1 s5], "round", "game").section_changed("round", title: "Beaks")
+    back = round.sectioned(%w[s3 s3], "quiz", "quiz").section_changed("quiz", way: "game")
+    expect(back.sections.map { |section| [section.name, section.slide_ids] }).to eq([["Beaks", %w[s1 s2 s3 s4 s5]]])
   end
 
   it "reaches every place inside and outside a section by single steps" do

@@ -27,7 +27,7 @@ module Roost
         end
       end
 
-      # @param sections [Array<Section>]
+      # @param sections [Array<Section>] in layers (Sections)
       def initialize(title:, slides: [], sections: [], details: Details.blank)
         @title = title
         @slides = slides.dup.freeze
@@ -38,7 +38,7 @@ module Roost
         freeze
       end
 
-      def with(**changes) = Lesson.new(title: title, slides: slides, sections: sections.to_a, details: details, **changes)
+      def with(**changes) = Lesson.new(title: title, slides: slides, sections: sections.layers, details: details, **changes)
 
       # @return [Slide, nil]
       def slide(id) = (place = place(id)) && slides[place]
@@ -79,10 +79,7 @@ module Roost
       #   at the end, and into none, when there is no such slide
       def with_slides_after(id, added)
         at = id && place(id) ? place(id) + 1 : slides.length
-        owners = sections.to_a
-        owner = id && section_of(id)
-        owners = sections.changed(owner.id, slide_ids: owner.slide_ids + added.map(&:id)) if owner
-        with(slides: slides.dup.insert(at, *added), sections: owners)
+        with(slides: slides.dup.insert(at, *added), sections: sections.joining(id, added.map(&:id)))
       end
 
       # @return [Reading] of the lesson with these slides, too, if there is room for them
