@@ -19,7 +19,7 @@ module Roost
         read(form, "title", TITLE_LIMIT, "The title").and_then do |title|
           read(form, "class_name", CLASS_LIMIT, "The class").map do |class_name|
             Store::Sessions.new.create(
-              account_id: account_id, lesson_id: lesson_id, lesson: record.lesson, class_name: class_name,
+              account_id: account_id, lesson_id: lesson_id, lesson: record.lesson.settled, class_name: class_name,
               title: title.empty? ? record.lesson.title : title, options: Core::Room::Options.read(form)
             )
           end

@@ -45,11 +45,7 @@ module Roost
       end
 
       post "/:id/slides/:slide/prompt" do
-        edit do |slide|
-          kind = Core::Prompts.kind(params["kind"])
-          prompt = kind&.new(id: "p#{new_id}", settings: kind.fitting(slide).merge(slide.prompt&.shared || {}))
-          Core::Reading.ok(slide.with(prompt: prompt))
-        end
+        edit { |slide| Core::Reading.ok(slide.asking(Core::Prompts.kind(params["kind"]), "p#{new_id}")) }
       end
 
       post "/:id/slides/:slide/pictures" do

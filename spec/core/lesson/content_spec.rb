@@ -11,6 +11,37 @@ RSpec.describe "What is on a slide" do
       expect(slide.edited({ "arrangement" => "sideways" }).value.arrangement).to eq("beside")
     end
 
+    describe "asking something of another kind, and coming back" do
+      kinds = Roost::Core::Prompts.kinds
+      asked = Roost::Core::Slide.new(id: "s1", heading: "Who stays?").asking(Roost::Core::Prompts::Choice, "p1")
+      filled = asked.edited({ "prompt" => { "option_ids" => %w[o1 o2], "option_texts" => %w[Heron Swift], "keys" => ["o1"],
+                                            "time_limit" => "20", "points" => "50", "hint" => "Beaks" } }).value
+
+      it "keeps what a kind does not use, through any other and through none" do
+        [nil, *kinds.reject { |kind| kind == Roost::Core::Prompts::Choice }].each do |kind|
+          back = filled.asking(kind, "p2").asking(Roost::Core::Prompts::Choice, "p3")
+          expect(back.prompt).to eq(filled.prompt)
+        end
+        long = kinds.each_with_index.inject(filled) { |slide, (kind, place)| slide.asking(kind, "q#{place}") }.asking(nil, "x")
+        expect(long.asking(Roost::Core::Prompts::Choice, "p3").prompt).to eq(filled.prompt)
+      end
+
+      it "takes along what all kinds have, as it was changed last" do
+        order = filled.asking(Roost::Core::Prompts::Order, "p2")
+        expect([order.prompt.time_limit, order.prompt.hint]).to eq([20, "Beaks"])
+        changed = order.edited({ "prompt" => { "time_limit" => "45" } }).value
+        expect(changed.asking(Roost::Core::Prompts::Choice, "p3").prompt.settings).to include("time_limit" => 45, "keys" => ["o1"])
+        expect(filled.asking(nil, "x").asking(Roost::Core::Prompts::Order, "p4").prompt.time_limit).to eq(20)
+      end
+
+      it "is written down with the slide, and not given to a class" do
+        none = filled.asking(nil, "x")
+        expect(described_class.from_document(JSON.parse(JSON.generate(none.to_document)))).to eq(none)
+        expect([none.settled.kept, none.copy("s2").kept]).to all(be_empty)
+        expect(none.searchable).not_to include("Heron")
+      end
+    end
+
     it "describes, reorders and takes off pictures, and knows them by their file" do
       three = slide(pictures: %w[a b c].map { |name| picture(name) })
       form = { "picture_files" => three.pictures.map(&:file), "picture_alts" => ["A wing", "A beak", ""] }

@@ -73,6 +73,9 @@ module Roost
       # Slides with something left to do.
       def unfinished = slides.select { |slide| slide.problems.any? }
 
+      # The lesson as it is given to a class.
+      def settled = with(slides: slides.map(&:settled))
+
       def renamed(title) = with(title: title)
 
       # @param added [Array<Slide>] come after the slide with this id and into its section;

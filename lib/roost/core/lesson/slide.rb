@@ -16,6 +16,8 @@ module Roost
     # spoken::      Clip with the teacher's spoken instructions
     # video::       Clip with captions and the part to play
     # web::         address of an embedded page, or ""
+    # kept::        questions of other kinds that this slide asked before: kind to document, the
+    #               latest last; only while it is being edited
     class Slide
       ARRANGEMENTS = { "beside" => "Words and picture side by side", "words" => "Words above, picture below",
                        "full" => "Picture full", "behind" => "Picture behind the words", "columns" => "Two columns" }.freeze
@@ -23,7 +25,7 @@ module Roost
       NAMES = { title: "The name", heading: "The heading", text: "The text", aside: "The second column",
                 notes: "The notes" }.freeze
       BLANK = { rev: 1, title: "", heading: "", text: "", aside: "", notes: "", arrangement: "beside", for_class: true,
-                pictures: [].freeze, sound: nil, spoken: nil, video: nil, web: "", prompt: nil }.freeze
+                pictures: [].freeze, sound: nil, spoken: nil, video: nil, web: "", prompt: nil, kept: {}.freeze }.freeze
       MOST_PICTURES = 20
       CLIPS = %i[sound spoken video].freeze
 
@@ -49,7 +51,26 @@ module Roost
       def with(id: self.id, **changes) = Slide.new(id: id, **BLANK.keys.to_h { |name| [name, public_send(name)] }, **changes)
 
       # The same slide under another id, with a question of its own.
-      def copy(copy_id) = with(id: copy_id, rev: 1, prompt: prompt&.copy("p#{copy_id}"))
+      def copy(copy_id) = with(id: copy_id, rev: 1, prompt: prompt&.copy("p#{copy_id}"), kept: {}.freeze)
+
+      # The slide with a question of another kind, or with none. What it asked before is kept beside
+      # it and comes back with its kind; what all kinds have goes along.
+      # @param kind [Class, nil] of Prompts.kinds
+      # @param prompt_id [String] for a question that is new
+      def asking(kind, prompt_id)
+        shelf = prompt ? kept.except(prompt.kind).merge(prompt.kind => prompt.to_document) : kept
+        return with(prompt: nil, kept: shelf.freeze) unless kind
+
+        shared = prompt&.shared
+        before = shelf[kind.kind]
+        asked = if before then Prompts.from_document(before.merge(shared || {}))
+                else kind.new(id: prompt_id, settings: kind.fitting(self).merge(shared || Prompts.from_document(shelf.values.last)&.shared || {}))
+                end
+        with(prompt: asked, kept: shelf.except(kind.kind).freeze)
+      end
+
+      # The slide as it is given to a class.
+      def settled = kept.empty? ? self : with(kept: {}.freeze)
 
       # The picture that stands for the slide, and that is drawn upon.
       def picture = pictures.first
