@@ -61,6 +61,82 @@ aside: "b"),
     end
   end
 
+  describe "texts that look like something else" do
+    odd = ["= frogs", "=1+1", "#1 of all", "'quoted", "'=so", "''#", "a, b; c", "Before / after", "°C", 'say "so"', "+ 1", "-2", "@x", "x2 reeds",
+           "12 reeds", "a = b", "poll", "difficulty 3", "E=mc2", "“curly”", "A", "5 options", "ünd", "\"", "/", "in km"].freeze
+    kinds = Roost::Core::Prompts.kinds
+
+    # A question of each kind with texts wherever it can have them.
+    define_method(:question) do |kind, texts|
+      text = texts.cycle
+      plain = -> { text.next.tr(",;", "..") }
+      form = { "explanation" => text.next, "hint" => text.next, "subtopics" => "#{plain.call}, #{plain.call} two", "poll" => "0",
+               **own(kind, text, plain) }
+      kind.new(id: "p", settings: own_settings(kind, text)).edited(form).value
+    end
+
+    def own_settings(kind, text)
+      case kind.kind
+      when "choice" then { "options" => (1..4).map { |place| { "id" => "o#{place}", "text" => "" } }, "made" => 4 }
+      when "match" then { "rows" => kind::Rows.of([["", ""], ["", ""], ["", ""], [nil, ""]]), "made" => 4 }
+      when "writing", "words" then { "samples" => [text.next[0, 40], text.next[0, 40]] }
+      else {}
+      end
+    end
+
+    def own(kind, text, plain)
+      case kind.kind
+      when "choice"
+        { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => [text.next, text.next, text.next, ["", text.next].sample],
+          "keys" => %w[o1 o2] }
+      when "order" then { "item_ids" => %w[i1 i2 i3 i4], "item_texts" => [text.next, text.next, text.next, ""] }
+      when "match"
+        { "row_ids" => %w[m1 m2 m3 m4], "lefts" => [text.next, text.next, "", ""],
+          "rights" => [text.next, "", text.next, text.next] }
+      when "gaps" then { "text" => "#{text.next} [[#{text.next.tr("|[]", "...")}]] #{text.next}", "distractors" => Array.new(12) do |n|
+        "#{plain.call} #{n}"
+      end.join(","), "bank" => "1" }
+      when "number" then { "unit" => text.next, "key" => "value", "value" => "3.5" }
+      when "writing" then { "boxes" => [plain.call, "#{plain.call} too"].join(","), "size" => "paragraph" }
+      when "spots"
+        {
+          "regions" => JSON.generate([{ id: "r1", shape: "circle", numbers: [0.5, 0.5, 0.1, 0.1], wanted: 1,
+                                        name: plain.call }]), "most" => "2"
+        }
+      when "posts" then { "columns" => [plain.call, "#{plain.call} 2"].join(",") }
+      else {}
+      end
+    end
+
+    kinds.each do |kind|
+      it "come back unchanged from a #{kind.label.downcase}, as CSV and as XLSX" do
+        random = Random.new(4)
+        asked = Array.new(30) do |number|
+          texts = odd.shuffle(random: random)
+          slide("s#{number}", heading: texts[0], text: texts[1], notes: texts[2], title: texts[3],
+prompt: question(kind, texts.drop(4)))
+        end
+        { ".csv" => sheet.csv(asked), ".xlsx" => sheet.xlsx(asked) }.each do |extension, bytes|
+          found = read(bytes, extension).value
+          expect(found.rows.filter_map(&:reason)).to be_empty
+          found.usable.zip(asked).each { |back, original| expect(bare(back)).to eq(bare(original)) }
+          expect(found.usable.length).to eq(30)
+        end
+      end
+    end
+
+    it "read as people write them, without quotes too" do
+      rows = [["Question", "Kind", "Option A", "Option B", "Option C", "Right", "Rules"],
+              ["Warm", "number", "", "", "", "20", "in °C"], ["Eats", "match", "Heron = fish", "Swift = flies", "= frogs", "", ""],
+              ["Think", "writing", "", "", "", "", "boxes I saw / I think"], ["# left out", "", "", "", "", "", ""],
+              ["Two", "", "a", "b", "c", "A B", "any one"]]
+      found = read(csv(*rows)).value
+      expect(found.rows.map(&:reason)).to eq([nil] * 4)
+      expect([found.usable[0].prompt.unit, found.usable[1].prompt.row_options.last, found.usable[2].prompt.boxes,
+              found.usable[3].prompt.several?]).to eq(["°C", "= frogs", ["I saw", "I think"], false])
+    end
+  end
+
   it "reads comma, semicolon and tab, UTF-8 with and without mark, and Windows-1252" do
     rows = [["Question", "Option A", "Option B", "Right"], ["Où vont les grèbes ?", "Été", "Hiver", "B"]]
     texts = [",", ";", "\t"].map { |separator| csv(*rows, separator: separator) }

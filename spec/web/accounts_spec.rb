@@ -75,12 +75,14 @@ RSpec.describe "Teachers' accounts" do
       [last_response.status, last_response.headers.except("set-cookie", "content-length"),
        last_response.body.gsub(/(?:falk|nobody)@/, "").gsub(/value="[^"]{40,}"/, "")]
     end
-    { "/sign-in" => { password: "not the right one" }, "/forgotten" => {}, "/sign-up" => { name: "Falk", password: "reeds and rushes" } }
+    { "/sign-in" => { password: "not the right one" }, "/forgotten" => {},
+      "/sign-up" => { name: "Falk", password: "reeds and rushes" } }
       .each do |path, fields|
         known, unknown = %w[falk nobody].map { |name| ask.call(path, { email: "#{name}@heronsgate.example", **fields }) }
         expect(known).to eq(unknown)
       end
-    expect(database[:outbox_mails].select_order_map(:subject).tally).to eq({ "Amber Roost: a new password" => 1, "Amber Roost: your account" => 2 })
+    expect(database[:outbox_mails].select_order_map(:subject).tally).to eq({ "Amber Roost: a new password" => 1,
+                                                                             "Amber Roost: your account" => 2 })
     expect(database[:accounts].count).to eq(1)
   end
 
@@ -158,7 +160,8 @@ RSpec.describe "Teachers' accounts" do
       expect(last_response.body).to include("this one")
       expect(last_response.body).not_to include("Sign out there")
       @token = token
-      other = database[:account_active_session_keys].insert(account_id: database[:accounts].get(:id), session_id: "x", device: "Mobi")
+      other = database[:account_active_session_keys].insert(account_id: database[:accounts].get(:id), session_id: "x",
+                                                            device: "Mobi")
       expect(other).not_to be_nil
       get "/account"
       expect(last_response.body).to include("A phone or tablet", "Sign out everywhere else")

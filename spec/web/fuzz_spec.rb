@@ -15,7 +15,8 @@ RSpec.describe "Any request" do
       end
     end
     accounts = Roost::Web::Authentication.rodauth.route_hash.keys.product(%w[GET POST]).map { |path, verb| [verb, path] }
-    bare = %w[/stream/seat/:token /stream/screen/:key /stream/desk/:id /answers/:token /assets/:file /welcome].product(%w[GET POST])
+    bare = %w[/stream/seat/:token /stream/screen/:key /stream/desk/:id /answers/:token /assets/:file
+              /welcome].product(%w[GET POST])
     own + accounts + bare.map(&:reverse)
   end
 
@@ -61,12 +62,14 @@ RSpec.describe "Any request" do
 
   define_method(:body) do |random|
     pairs = Array.new(random.rand(6)) { [names.sample(random: random), odd.sample(random: random)] }
-    pairs << ["rev", "1"] << ["command", %w[next back jump open close show hide curate end].sample(random: random)]
+    pairs << %w[rev 1] << ["command", %w[next back jump open close show hide curate end].sample(random: random)]
     form = pairs.map { |name, value| "#{name}=#{random.rand < 0.8 ? URI.encode_www_form_component(value) : value}" }.join("&")
     case random.rand(8)
     when 0 then ["application/json", [odd.sample(random: random), JSON.generate([pairs.to_h]), "{" * 300].sample(random: random)]
     when 1
-      parts = pairs.map { |name, value| "--x\r\nContent-Disposition: form-data; name=\"#{name}\"; filename=\"#{value[0, 60]}\"\r\n\r\n#{value}\r\n" }
+      parts = pairs.map do |name, value|
+        "--x\r\nContent-Disposition: form-data; name=\"#{name}\"; filename=\"#{value[0, 60]}\"\r\n\r\n#{value}\r\n"
+      end
       ["multipart/form-data; boundary=x", "#{parts.join}--x#{"--" if random.rand < 0.7}\r\n"]
     when 2 then ["multipart/form-data", form]
     when 3 then ["text/plain; charset=\xFF".b, form]
@@ -79,19 +82,26 @@ RSpec.describe "Any request" do
     spent = Random.new(7)
     bad = []
     statuses = Hash.new(0)
-    allow(web::LastResort).to receive(:note) { |error| bad << [error.class, error.message[0, 160], error.backtrace.grep(%r{lib/roost}).first] }
+    allow(web::LastResort).to receive(:note) { |error|
+      bad << [error.class, error.message[0, 160], error.backtrace.grep(%r{lib/roost}).first]
+    }
     known = nil
     requests.times do |turn|
       known = world(turn) if (turn % 100).zero?
       verb, address = addresses[turn % addresses.length]
       by_session = address.start_with?("/desk", "/results")
-      path = filled(address, by_session ? known.merge("id" => known["session"]) : known, random) { |from| odd.sample(random: from) }
+      path = filled(address, by_session ? known.merge("id" => known["session"]) : known, random) do |from|
+        odd.sample(random: from)
+      end
       role = %i[nobody teacher teacher teacher seat].sample(random: random)
       next if address == "/sign-out" && role == :teacher
+
       type, sent = body(random)
       query = random.rand < 0.3 ? "#{names.sample(random: random)}=#{odd.sample(random: random)}" : ""
       env = Rack::MockRequest.env_for("/", method: verb, input: sent.b)
-      env.merge!("PATH_INFO" => path.b.gsub(/[^\x21-\x7e]/n) { |byte| format("%%%02X", byte.ord) }.sub("?", "%3F"), "QUERY_STRING" => query.b,
+      env.merge!("PATH_INFO" => path.b.gsub(/[^\x21-\x7e]/n) do |byte|
+        format("%%%02X", byte.ord)
+      end.sub("?", "%3F"), "QUERY_STRING" => query.b,
                  "CONTENT_TYPE" => type, "REMOTE_ADDR" => "10.0.#{turn % 250}.#{spent.rand(250)}")
       env["HTTP_HX_REQUEST"] = "true" if random.rand < 0.3
       env.merge!("HTTP_COOKIE" => known["cookie"], "HTTP_X_CSRF_TOKEN" => known["csrf"]) if role == :teacher

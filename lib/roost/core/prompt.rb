@@ -164,7 +164,7 @@ module Roost
 
       # @param options [Array<String>] the option columns in order, empty ones included
       # @param right [String] the key in letters
-      # @param rules [Array<String>] in words; what a kind does not know is not for it
+      # @param rules [RowRules] in words; what a kind does not know is not for it
       # @param common [Hash] a form with the settings every kind has
       # @return [Reading] of a prompt
       def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument

@@ -5,7 +5,8 @@ module Roost
     # One question as a row of a sheet, both ways. What stands in the row is read through
     # the same forms as in the builder, so a sheet can bring in nothing else.
     class QuestionRow
-      OPTIONS = ("A".."L").map { |letter| "Option #{letter}" }.freeze
+      # One more than a question has options: the text with gaps, and twelve other words.
+      OPTIONS = ("A".."M").map { |letter| "Option #{letter}" }.freeze
       # Column to what is to be put into it, for the pattern.
       EXPLAINED = {
         "Question" => "The question. A row that begins with # is left out, like this one.",
@@ -23,19 +24,21 @@ module Roost
         "Subtopics" => "Commas between", "Standards" => "Codes of learning standards, commas between",
         "Bloom" => Core::Prompt::BLOOM.join(", "), "Depth" => "1 to 4 (depth of knowledge)",
         "Rules" => "Any of: several, part marks, shuffled, how sure, letters only; one line, equation, " \
-                   "at most 12 words, boxes I saw / I think; on the picture; " \
-                   "practice only, may be changed, stands; teachers only; in km; " \
+                   "at most 12 words, boxes \"I saw\" / \"I think\"; on the picture; " \
+                   "practice only, may be changed, stands; teachers only; in \"km\"; any one; " \
                    "along a line, all or nothing; word bank, no slips, accents don't matter; up to 3 words; " \
                    "up to 3 spots, labelled; face down; up to 3 cards, shown at once, with names, no likes",
         "Text" => "More text on the slide", "Second column" => "Text of the second column",
         "Arrangement" => Core::Slide::ARRANGEMENTS.keys.join(", "), "Name" => "Name in lists, if not the question",
         "Notes" => "For you only", "Media" => "Filled in by the export: files that are kept here already"
       }.freeze
-      COMMON_RULES = { "practice only" => { "practice" => "1" }, "may be changed" => { "may_change" => "yes" },
+      DIFFICULTY = /\Adifficulty (?<value>-?\d+(?:\.\d+)?)\z/
+      # For a poll that has a key all the same.
+      COMMON_RULES = { "opinion" => { "poll" => "1" }, "practice only" => { "practice" => "1" }, "may be changed" => { "may_change" => "yes" },
                        "stands" => { "may_change" => "no" } }.freeze
       FIELDS = { "Question" => "heading", "Text" => "text", "Second column" => "aside", "Name" => "title",
                  "Notes" => "notes" }.freeze
-      MEDIUM = /\A(?<what>picture|option [A-L](?: right)?|sound|spoken|video|web) (?<file>\S+)(?: (?<rest>.*))?\z/
+      MEDIUM = /\A(?<what>picture|option [A-M](?: right)?|sound|spoken|video|web) (?<file>\S+)(?: (?<rest>.*))?\z/
 
       # @param media [#call] file name to whether it is kept here
       def initialize(media)
@@ -47,6 +50,8 @@ module Roost
       def cells(slide)
         prompt = slide.prompt
         rules = prompt.rules + COMMON_RULES.filter_map { |name, form| name if said?(prompt, form) }
+        rules -= ["opinion"] unless prompt.keyed?
+        rules << "difficulty #{prompt.settings["difficulty"]}" if prompt.settings["difficulty"]
         rules << "teachers only" unless slide.for_class
         FIELDS.transform_values { |field| slide.public_send(field) }.merge(
           "Kind" => prompt.kind, **OPTIONS.zip(prompt.row_options).to_h.compact, "Right" => right(prompt),
@@ -64,7 +69,7 @@ module Roost
         kind = Core::Prompts.kind(cells["Kind"].to_s.strip.downcase.then { |name| name.empty? ? "choice" : name })
         return refuse("there is no kind “#{cells["Kind"]}”") unless kind
 
-        rules = cells["Rules"].to_s.downcase.split(/[,;]/).map(&:strip).reject(&:empty?)
+        rules = Core::RowRules.read(cells["Rules"].to_s)
         prompt(kind, cells, rules, id).and_then do |prompt|
           blank = Core::Slide.new(id: id, prompt: prompt, for_class: !rules.include?("teachers only"))
           blank.edited(FIELDS.to_h { |column, field| [field, cells[column].to_s] }.merge("arrangement" => cells["Arrangement"]))
@@ -97,7 +102,18 @@ module Roost
                    "poll" => cells["Right"].to_s.strip.casecmp?("poll") ? "1" : "0" }
         COMMON_RULES.each { |name, form| common.merge!(form) if rules.include?(name) }
         right = common["poll"] == "1" ? "" : cells["Right"].to_s
-        kind.from_row("p#{id}", options: options, right: right, rules: rules, common: common)
+        kind.from_row("p#{id}", options: options, right: right, rules: rules, common: common).map { |read| rated(read, rules) }
+      end
+
+      # How hard it is, which simulated students go by.
+      def rated(prompt, rules)
+        found = rules.match(DIFFICULTY)
+        if found
+          prompt.class.new(id: prompt.id,
+                           settings: prompt.settings.merge("difficulty" => found[:value].to_f.clamp(-6.0, 6.0)))
+        else
+          prompt
+        end
       end
 
       def media_lines(slide)

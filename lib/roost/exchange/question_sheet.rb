@@ -10,6 +10,11 @@ module Roost
     class QuestionSheet
       MOST_ROWS = 500
       COMMENT = "#"
+      # A cell that begins so would be run as a formula by the program that opens it, or be left out.
+      FORMULA = /\A'*[=+\-@\t]/
+      # A question that begins like a comment has a quote before it.
+      COMMENTED = /\A'*#/
+      UNCOMMENTED = /\A'(?='*#)/
       BYTE_ORDER_MARK = "\uFEFF"
       EXAMPLE = { "Question" => "# For example: Which beak cracks seeds?", "Kind" => "choice", "Option A" => "Short and thick",
                   "Option B" => "Long and thin", "Option C" => "Hooked", "Right" => "A", "Time" => "20", "Points" => "100",
@@ -73,6 +78,8 @@ module Roost
           cells = columns.zip(row).reject { |name, _| name.nil? }.to_h.transform_values { |cell| cell || "" }
           next if cells.values.all? { |cell| cell == "" } || cells["Question"].to_s.start_with?(COMMENT)
 
+          question = cells["Question"]
+          cells["Question"] = question.sub(UNCOMMENTED, "") if question.is_a?(String)
           row(cells, above + place + 1, "#{mark}r#{place + 1}")
         end
       end
@@ -90,7 +97,10 @@ module Roost
       end
 
       def table(slides)
-        rows = slides.select(&:prompt).map { |slide| @row.cells(slide) }
+        rows = slides.select(&:prompt).map do |slide|
+          cells = @row.cells(slide)
+          cells.merge("Question" => quoted(cells["Question"], COMMENTED))
+        end
         options = QuestionRow::OPTIONS.select.with_index { |name, place| place < 6 || rows.any? { |row| row[name] } }
         names = QuestionRow::EXPLAINED.keys.flat_map { |name| name == "Option A" ? options : name }.uniq
         [names, *rows.map { |row| row.values_at(*names).map(&:to_s) }]
@@ -103,11 +113,11 @@ module Roost
       end
 
       def to_csv(table)
-        CSV.generate(+BYTE_ORDER_MARK) { |csv| table.each { |row| csv << row.map { |cell| safe(cell) } } }
+        CSV.generate(+BYTE_ORDER_MARK) { |csv| table.each { |row| csv << row.map { |cell| quoted(cell, FORMULA) } } }
       end
 
-      # A cell that begins so would be run as a formula by the program that opens it.
-      def safe(cell) = cell.match?(/\A[=+\-@\t]/) ? "'#{cell}" : cell
+      # A quote before what would be taken for something else (Table::Reader).
+      def quoted(cell, pattern) = cell.match?(pattern) ? "'#{cell}" : cell
 
       def to_xlsx(table)
         package = Axlsx::Package.new

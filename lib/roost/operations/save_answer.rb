@@ -31,7 +31,8 @@ module Roost
         return refused(reading.reason) unless reading.ok? || typed
 
         empty = reading.ok? && slide.prompt.blank_answer?(reading.value)
-        reply = save(seat, slide, message, value: reading.value, typed: typed, final: reading.ok? && !empty && message["final"] == true)
+        reply = save(seat, slide, message, value: reading.value, typed: typed,
+final: reading.ok? && !empty && message["final"] == true)
         said(reply, reading, slide.prompt, empty && message["final"] == true)
       end
 

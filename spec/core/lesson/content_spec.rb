@@ -30,7 +30,8 @@ RSpec.describe "What is on a slide" do
         order = filled.asking(Roost::Core::Prompts::Order, "p2")
         expect([order.prompt.time_limit, order.prompt.hint]).to eq([20, "Beaks"])
         changed = order.edited({ "prompt" => { "time_limit" => "45" } }).value
-        expect(changed.asking(Roost::Core::Prompts::Choice, "p3").prompt.settings).to include("time_limit" => 45, "keys" => ["o1"])
+        expect(changed.asking(Roost::Core::Prompts::Choice,
+                              "p3").prompt.settings).to include("time_limit" => 45, "keys" => ["o1"])
         expect(filled.asking(nil, "x").asking(Roost::Core::Prompts::Order, "p4").prompt.time_limit).to eq(20)
       end
 

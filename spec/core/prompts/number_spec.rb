@@ -142,7 +142,8 @@ RSpec.describe Roost::Core::Prompts::Number do
     [number(value: "3.5", tolerance: "0.1", unit: "km"), number(value: "200", tolerance: "5", percent: true),
      number(key: "range", low: "3", high: "4.5"), number(poll: true), number].each do |prompt|
       form = { "poll" => prompt.settings["poll"] ? "1" : "0" }
-      back = described_class.from_row("p1", options: [], right: prompt.row_right, rules: prompt.rules, common: form).value
+      back = described_class.from_row("p1", options: [], right: prompt.row_right, rules: Roost::Core::RowRules.new(prompt.rules),
+common: form).value
       expect(back.band).to eq(prompt.band)
       expect(back.unit).to eq(prompt.unit)
     end

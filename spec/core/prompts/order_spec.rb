@@ -64,7 +64,8 @@ RSpec.describe Roost::Core::Prompts::Order do
   it "goes into a sheet and back" do
     [order, order(partial: false, along: true)].each do |prompt|
       options = prompt.row_options + ([""] * 8)
-      back = described_class.from_row("p1", options: options, right: "", rules: prompt.rules, common: {}).value
+      back = described_class.from_row("p1", options: options, right: "", rules: Roost::Core::RowRules.new(prompt.rules),
+common: {}).value
       expect(back).to eq(prompt)
     end
   end

@@ -64,7 +64,8 @@ module Roost
         shared = prompt&.shared
         before = shelf[kind.kind]
         asked = if before then Prompts.from_document(before.merge(shared || {}))
-                else kind.new(id: prompt_id, settings: kind.fitting(self).merge(shared || Prompts.from_document(shelf.values.last)&.shared || {}))
+                else kind.new(id: prompt_id,
+                              settings: kind.fitting(self).merge(shared || Prompts.from_document(shelf.values.last)&.shared || {}))
                 end
         with(prompt: asked, kept: shelf.except(kind.kind).freeze)
       end

@@ -72,10 +72,10 @@ module Roost
           settings["tolerance"] ? "#{settings["value"]} +- #{settings["tolerance"]}#{sign}" : settings["value"]
         end
 
-        def rules = unit.empty? ? [] : ["in #{unit}"]
+        def rules = unit.empty? ? [] : ["in #{RowRules.quote(unit)}"]
 
         def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
-          unit = rules.filter_map { |rule| rule[/\Ain (.+)\z/, 1] }.first.to_s
+          unit = rules.text("in")
           low, high = right.split(/\s+to\s+/, 2)
           form = if high
                    { "key" => "range", "low" => low, "high" => high }

@@ -80,10 +80,14 @@ module Roost
 
         def row_options = items.map(&:text)
 
-        def rules = [("along a line" if along?), (partial? ? "part marks" : "all or nothing")].compact
+        def rules
+          [("along a line" if along?), (partial? ? "part marks" : "all or nothing"),
+           ("#{items.length} items" if items.last.text.empty?)].compact
+        end
 
         def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
-          texts = options[0..(options.rindex { |text| !text.empty? } || 0)]
+          number = rules.match(/\A(\d+) items\z/)&.[](1).to_i.clamp(0, ITEMS.max)
+          texts = options[0...[(options.rindex { |text| !text.empty? } || 0) + 1, number].max]
           return Reading.refused("it has fewer than two items") if texts.length < 2
 
           list = items(texts)

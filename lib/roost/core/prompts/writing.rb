@@ -58,16 +58,17 @@ module Roost
 
         def rules
           [("one line" if line?), ("equation" if equation?), ("at most #{word_limit} words" if word_limit),
-           ("boxes #{boxes.join(" / ")}" if boxes.any?)].compact
+           ("boxes #{boxes.map { |label| RowRules.quote(label) }.join(" / ")}" if boxes.any?)].compact
         end
 
         def self.from_row(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
           limit = rules.filter_map { |rule| rule[/\Aat most (\d+) words?\z/, 1] }.first
           samples = options.reject(&:empty?).map { |text| text[0, 500] }
           size = { "one line" => "line", "equation" => "equation" }.find { |rule, _| rules.include?(rule) }&.last || "paragraph"
-          labels = rules.filter_map { |rule| rule[/\Aboxes (.+)\z/, 1] }.first.to_s.split(" / ")
           new(id: id, settings: { "samples" => samples })
-            .edited(common.merge("size" => size, "word_limit" => limit, "boxes" => labels.map(&:capitalize).join(",")))
+            .edited(common.merge("size" => size, "word_limit" => limit, "boxes" => rules.texts("boxes").map do |label|
+                      label.tr(",", " ")
+                    end.join(",")))
         end
 
         def line? = settings["size"] == "line"

@@ -19,7 +19,8 @@ module Roost
       # curated::  Hash of slide id to Curation, where the teacher has sorted what was given
       # room_for:: how many seats the teacher expects; more are turned away
       # locked::   nobody else may join
-      State = Struct.new(:phase, :slide_id, :runs, :showing, :eyes_up, :aside, :curated, :room_for, :locked, keyword_init: true) do
+      State = Struct.new(:phase, :slide_id, :runs, :showing, :eyes_up, :aside, :curated, :room_for, :locked,
+                         keyword_init: true) do
         self::EXPECTED = 60
 
         def self.start

@@ -20,10 +20,8 @@ module Roost
         CROWDED = "has more than 20 000 cells. Split it."
         UNREADABLE = "could not be read as a sheet. Save it as CSV or XLSX and retry."
         UNWORKED = "has formulas that were never worked out. Open it, save it, and retry."
-        # A quote stands before what would be taken for something else, here or by the program that
-        # opens the sheet (Exchange::QuestionSheet).
-        QUOTED = /\A'(?='*[=+\-@\t#])/
-        QUOTED_COMMENT = /\A'(?='*#)/
+        # A quote stands before what would be run as a formula by the program that opens the sheet.
+        QUOTED = /\A'(?='*[=+\-@\t])/
         # Roo knows of a formula only where its value stands beside it.
         FORMULA_WITHOUT_VALUE = %r{<f[^<>]*>[^<]*</f>\s*(?:<v\s*/>|<v></v>)?\s*</c>}
         BLOATED = "unpacks to far more than a sheet of questions can hold. Save it again as CSV."
@@ -90,7 +88,7 @@ module Roost
           return "" if cell.nil? || cell.value.nil?
 
           value = cell.value
-          value.is_a?(Float) && value == value.round ? value.round.to_s : value.to_s.sub(QUOTED_COMMENT, "")
+          value.is_a?(Float) && value == value.round ? value.round.to_s : value.to_s
         end
 
         # @yieldparam cell one of them

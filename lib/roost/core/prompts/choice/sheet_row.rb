@@ -9,12 +9,20 @@ module Roost
           # Rules in words, and the settings they stand for.
           RULES = { "several" => "several", "part marks" => "partial", "shuffled" => "shuffle", "how sure" => "sure" }.freeze
           LETTERS_ONLY = /\Aletters only(?: a to (?<last>[b-l]))?\z/
-          DIFFICULTY = /\Adifficulty (?<value>-?\d+(?:\.\d+)?)\z/
+          # Where one option is chosen and several are right.
+          ANY_ONE = "any one"
+          # How many there are, where the last are empty.
+          OPTIONS = /\A(?<number>\d+) options\z/
 
           # @return [Reading] of a Choice; see Prompt.from_row
           def self.read(id, options:, right:, rules:, common:)
-            lettered = rules.filter_map { |rule| rule.match(LETTERS_ONLY) }.first
-            last = lettered && ((lettered[:last] || "d").ord - "a".ord)
+            lettered = rules.match(LETTERS_ONLY)
+            last = if lettered
+                     (lettered[:last] || "d").ord - "a".ord
+                   else
+                     rules.match(OPTIONS)&.[](:number)&.to_i&.pred&.clamp(0,
+                                                                          MOST_OPTIONS - 1)
+                   end
             texts = options[0..[options.rindex { |text| !text.empty? }, last].compact.max.to_i]
             letters = right.upcase.scan(/[A-Z]+/)
             places = letters.map { |letter| letter.length == 1 ? letter.ord - "A".ord : texts.length }
@@ -29,17 +37,17 @@ module Roost
           def self.rules(choice)
             ticked = RULES.filter_map { |words, name| words if choice.settings[name] }
             ticked << "letters only A to #{choice.options.last.letter}" if choice.lettered?
-            choice.settings["difficulty"] ? ticked + ["difficulty #{choice.settings["difficulty"]}"] : ticked
+            ticked << ANY_ONE if !choice.several? && choice.settings["keys"].length > 1
+            ticked << "#{choice.options.length} options" if !choice.lettered? && choice.options.last.text.empty?
+            ticked
           end
 
           def self.prompt(id, texts, places, rules, common)
             options = Choice.options(texts.map { "" })
             ids = options.map { |option| option["id"] }
-            difficulty = rules.filter_map { |rule| rule.match(DIFFICULTY) }.first
             settings = { "options" => options, "made" => texts.length }
-            settings["difficulty"] = difficulty[:value].to_f.clamp(-6.0, 6.0) if difficulty
             ticks = RULES.to_h { |words, name| [name, rules.include?(words) ? "1" : "0"] }
-            ticks["several"] = "1" if places.length > 1
+            ticks["several"] = "1" if places.length > 1 && !rules.include?(ANY_ONE)
             Choice.new(id: id, settings: settings)
                   .edited(common.merge(ticks, "option_ids" => ids, "option_texts" => texts, "keys" => ids.values_at(*places)))
           end

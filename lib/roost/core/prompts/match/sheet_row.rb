@@ -5,8 +5,12 @@ module Roost
     module Prompts
       class Match
         # Pairs as a row of a sheet of questions (exchange/question_row.rb), both ways:
-        # "Heron = fish" in one column, "= bread" for an item too many on the right.
+        # "Heron = fish" in one column, "= bread" for an item too many on the right. An item that
+        # is empty, or has an = or a quote in it, stands in quotes, a quote in it doubled.
         module SheetRow
+          QUOTED = /"(?:[^"]|"")*"/
+          PAIR = /\A(?:(?<quoted>#{QUOTED})\s*=\s*|(?<plain>.*?)\s*=(?:\s+|\z))(?<right>.*)\z/m
+
           # @return [Reading] of a Match; see Prompt.from_row
           def self.read(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
             texts = options[0..(options.rindex { |text| !text.empty? } || 0)]
@@ -20,7 +24,13 @@ module Roost
 
           # @return [Array<String>]
           def self.options(rows)
-            rows.map { |row| row["extra"] ? "= #{row["right"]}" : "#{row["left"]} = #{row["right"]}" }
+            rows.map do |row|
+              if row["extra"]
+                "= #{quoted(row["right"])}"
+              else
+                "#{row["left"].empty? ? '""' : quoted(row["left"])} = #{quoted(row["right"])}"
+              end
+            end
           end
 
           # @return [Hash{String=>String}] see Prompt#row_slots
@@ -33,12 +43,22 @@ module Roost
 
           # @return [Array(String, String), nil] nil on the left for an item too many
           def self.pair(text)
-            return [nil, text.delete_prefix("=").strip] if text.start_with?("= ")
+            found = text.match(PAIR)
+            return nil unless found
 
-            left, right = text.split(/\s*=(?:\s+|\z)/, 2)
-            right && [left.to_s, right]
+            [if found[:quoted]
+               unquoted(found[:quoted])
+             else
+               found[:plain].then do |left|
+                 left.empty? ? nil : left
+               end
+             end, unquoted(found[:right])]
           end
-          private_class_method :pair
+
+          def self.quoted(text) = text.match?(/[="]/) ? RowRules.quote(text) : text
+
+          def self.unquoted(text) = text.match?(/\A#{QUOTED}\z/o) ? text[1..-2].gsub('""', '"') : text
+          private_class_method :pair, :quoted, :unquoted
         end
       end
     end

@@ -15,7 +15,7 @@ module Roost
           self::WANTED = (1..10)
           self::CORNERS = (3..24)
           self::NAME_LIMIT = 40
-          self::WORDS = /\A(?<shape>circle|rectangle|polygon)(?<numbers>(?: \d*\.?\d+)+)(?: x(?<wanted>\d+))?(?: (?<name>.+))?\z/i
+          self::WORDS = /\A(?<shape>circle|rectangle|polygon)(?<numbers>(?: \d*\.?\d+)+)(?: x(?<wanted>\d+))?(?: (?:"(?<name>.*)"|(?<plain>.+)))?\z/i
 
           # @param raw anything: a region as #to_document writes it
           # @return [Region, nil] nil when it is none
@@ -38,7 +38,7 @@ module Roost
           def self.from_words(words, id)
             found = words.strip.match(self::WORDS)
             found && read("id" => id, "shape" => found[:shape].downcase, "numbers" => found[:numbers].split.map(&:to_f),
-                          "wanted" => (found[:wanted] || 1).to_i, "name" => found[:name].to_s)
+                          "wanted" => (found[:wanted] || 1).to_i, "name" => (found[:name] || found[:plain]).to_s)
           end
 
           def self.numbers?(shape, numbers)
@@ -69,7 +69,7 @@ module Roost
           end
 
           # As it stands in a sheet of questions.
-          def in_words = [shape, *numbers, ("x#{wanted}" if wanted > 1), (name unless name.empty?)].compact.join(" ")
+          def in_words = [shape, *numbers, ("x#{wanted}" if wanted > 1), (%("#{name}") unless name.empty?)].compact.join(" ")
 
           def to_document = to_h.transform_keys(&:to_s)
 
