@@ -15,13 +15,14 @@ RSpec.describe "Preparing a lesson" do
 
   it "refuses to save over a newer version of the same slide, and leaves it as it is" do
     expect(edit("s1", rev: 1, heading: "First")).to be_ok
-    expect(edit("s1", rev: 1, heading: "Second").reason).to start_with("Another window of yours changed this slide meanwhile.")
+    expect(edit("s1", rev: 1, heading: "Second").reason).to start_with("Another window of yours changed the same meanwhile.")
     expect(heading).to eq("First")
     expect(edit("s2", rev: 1, heading: "Another slide")).to be_ok
   end
 
   it "undoes step by step, further back each time, and keeps going after a new edit" do
     edit("s1", rev: 1, heading: "One")
+    time_passes
     edit("s1", rev: 2, heading: "Two")
     undo = -> { Roost::Operations::UndoLesson.new.call(account, id) }
     undo.call
@@ -32,6 +33,113 @@ RSpec.describe "Preparing a lesson" do
     edit("s1", rev: lessons.find(account, id).lesson.slide("s1").rev, heading: "Three")
     undo.call
     expect(heading).to eq("Dusk over the marsh")
+  end
+
+  def time_passes = database[:lesson_revisions].update(created_at: Sequel.lit("created_at - interval '61 seconds'"))
+
+  def undo(way = :undo, lesson: id) = Roost::Operations::UndoLesson.new.call(account, lesson, way)
+
+  def type(words, slide_id: "s1", field: :heading, from: lessons.slide(id, slide_id).rev)
+    words.each_with_index do |word, place|
+      Roost::Operations::EditSlide.new.call(account, id, slide_id, rev: from + place) do |slide|
+        Roost::Core::Reading.ok(slide.with(field => word))
+      end
+    end
+  end
+
+  it "takes what was typed in one field within a minute for one step, and nothing else" do
+    type(["B", "Bi", "Bir", "Birds"])
+    type(["n", "no", "note"], field: :notes)
+    expect(Roost::Store::Revisions.new.of(id).map(&:number)).to eq([8, 5, 1])
+    undo
+    expect([heading, lessons.slide(id, "s1").notes]).to eq(["Birds", ""])
+    undo
+    expect(heading).to eq("Dusk over the marsh")
+    type(%w[A Ab])
+    time_passes
+    type(%w[Abo])
+    undo
+    expect(heading).to eq("Ab")
+  end
+
+  it "does again what was undone, as often, until something else is changed" do
+    type(%w[One])
+    type(["x"], field: :notes)
+    3.times { undo }
+    expect([undo(:redo).ok?, heading]).to eq([true, "One"])
+    expect([undo(:redo).ok?, lessons.slide(id, "s1").notes]).to eq([true, "x"])
+    expect(undo(:redo).reason).to eq("There is nothing to do again.")
+    undo
+    expect([lessons.slide(id, "s1").notes, heading]).to eq(["", "One"])
+    type(["y"], field: :text)
+    expect(undo(:redo).reason).to eq("There is nothing to do again.")
+  end
+
+  it "comes back to every state there was, by undo and redo, whatever was changed" do
+    states = [lessons.find(account, id).lesson]
+    changes = [->(lesson) { lesson.renamed("Other") }, ->(lesson) { lesson.without_slides(["s2"]) },
+               ->(lesson) { lesson.moving(["s4"], 0) }, ->(lesson) { lesson.sectioned(%w[s1 s5], "q", "quiz") }]
+    bare = ->(lesson) { lesson.with(slides: lesson.slides.map { |slide| slide.with(rev: 0) }) }
+    changes.each do |change|
+      Roost::Operations::ChangeLesson.new.call(account, id) { |lesson| Roost::Core::Reading.ok(change.call(lesson)) }
+      states << lessons.find(account, id).lesson
+    end
+    back = (1...states.length).map { undo.value.lesson }
+    expect(back.map(&bare)).to eq(states[0..-2].reverse.map(&bare))
+    expect((1...states.length).map { undo(:redo).value.lesson }.map(&bare)).to eq(states[1..].map(&bare))
+  end
+
+  describe "slides moved to another lesson" do
+    let(:other) { kept_lesson(account, Roost::Core::Lesson.new(title: "Other", slides: [slide("z1")])) }
+
+    before { Roost::Operations::MoveSlides.new.call(account, id, other, %w[s2 s3]) }
+
+    def ids(lesson) = lessons.find(account, lesson).lesson.slides.map(&:id)
+
+    it "are back in one and gone from the other when it is undone in either, and again moved by redo" do
+      [id, other].each do |lesson|
+        expect(undo(lesson: lesson)).to be_ok
+        expect([ids(id), ids(other)]).to eq([%w[s1 s2 s3 s4 s5], %w[z1]])
+        expect(undo(:redo, lesson: lesson)).to be_ok
+        expect([ids(id), ids(other)]).to eq([%w[s1 s4 s5], %w[z1 s2 s3]])
+      end
+    end
+
+    it "stay where they are, in both, once they have changed there" do
+      Roost::Operations::EditSlide.new.call(account, other, "s2", rev: 1) { |slide| Roost::Core::Reading.ok(slide.with(heading: "New")) }
+      expect(undo.reason).to start_with("These slides were moved between this lesson and another")
+      expect([ids(id), ids(other)]).to eq([%w[s1 s4 s5], %w[z1 s2 s3]])
+    end
+  end
+
+  describe "two who edit one slide" do
+    let(:rowe) { teacher(email: "rowe@heronsgate.example", name: "Mr Rowe") }
+
+    before { Roost::Store::Sharing.new.share(id, rowe, may_edit: true) }
+
+    def change(by, rev: 1, **parts)
+      Roost::Operations::EditSlide.new.call(by, id, "s3", rev: rev) do |slide|
+        prompt = parts.delete(:prompt)
+        Roost::Core::Reading.ok(slide.with(**parts, prompt: prompt ? slide.prompt.edited(prompt).value : slide.prompt))
+      end
+    end
+
+    it "both have what they did, in different fields, however deep" do
+      change(account, heading: "Hers", prompt: { "time_limit" => "30" })
+      expect(change(rowe, notes: "His", prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Crane", "Swallow", "Reed bunting", "Cuckoo"] })).to be_ok
+      expect(change(account, rev: 2, prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Grey heron", "Swift", "Reed bunting", "Cuckoo"] })).to be_ok
+      slide = lessons.slide(id, "s3")
+      expect([slide.heading, slide.notes, slide.prompt.time_limit, slide.prompt.options.map(&:text)])
+        .to eq(["Hers", "His", 30, ["Crane", "Swift", "Reed bunting", "Cuckoo"]])
+    end
+
+    it "are told of each other in the same field, and nothing is lost or half saved" do
+      change(account, heading: "Hers")
+      expect(change(rowe, heading: "His", notes: "Also his").reason).to start_with("Ms Falk changed the same meanwhile.")
+      slide = lessons.slide(id, "s3")
+      expect([slide.heading, slide.notes]).to eq(["Hers", ""])
+      expect(change(rowe, heading: "Hers", text: "His")).to be_ok # the same twice is no clash
+    end
   end
 
   it "gives a slide that came back by undo a revision nobody has seen" do

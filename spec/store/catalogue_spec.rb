@@ -117,7 +117,7 @@ RSpec.describe Roost::Store::Revisions do
   it "names the colleague who saved the same slide first" do
     edit("s1", "Hers", by: colleague)
     late = Roost::Operations::EditSlide.new.call(account, id, "s1", rev: 1) { |slide| Roost::Core::Reading.ok(slide.with(heading: "x")) }
-    expect(late.reason).to start_with("Mr Rowe changed this slide meanwhile.")
+    expect(late.reason).to start_with("Mr Rowe changed the same meanwhile.")
   end
 
   it "knows who is at work on which slide, until they have gone" do

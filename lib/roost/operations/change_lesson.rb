@@ -15,9 +15,19 @@ module Roost
           next nil if record.nil? || record.deleted
 
           yield(record.lesson).map do |lesson|
-            lesson == record.lesson ? record : lessons.save(account_id, record, lesson)
+            lesson == record.lesson ? record : lessons.save(account_id, record, lesson, field: field(record.lesson, lesson))
           end
         end
+      end
+
+      private
+
+      # The one field of the head that changed, or nil.
+      def field(before, after)
+        return nil unless before.slides == after.slides
+
+        paths = Core::DocumentChanges.between(before.head, after.head).keys
+        paths.one? ? ["head", *paths.first].join("/") : nil
       end
     end
   end

@@ -3,10 +3,11 @@
 module Roost
   module Operations
     # Saves one slide from the builder. Reads and writes that slide only, so that it costs
-    # the same in a long lesson. Refused when somebody saved a newer version of this slide
-    # meanwhile, so that nobody's work is overwritten.
+    # the same in a long lesson. Where somebody saved a newer version of this slide meanwhile,
+    # both changes stand if they are in different fields, and nothing is saved if they are not: so
+    # nobody's work is overwritten.
     class EditSlide
-      NEWER = "%s changed this slide meanwhile. Your text is still here: copy what you need, then reload."
+      NEWER = "%s changed the same meanwhile. Your text is still here: copy what you need, then reload."
       GONE = "This slide is no longer in the lesson. Undo, or reload the page."
 
       # head:: Store::Lessons::Head after the save; slide:: Core::Slide as it is now
@@ -16,7 +17,7 @@ module Roost
       # @yieldparam slide [Core::Slide]
       # @yieldreturn [Core::Reading] of the changed slide
       # @return [Core::Reading, nil] of Saved; nil when there is no such lesson
-      def call(account_id, lesson_id, slide_id, rev:)
+      def call(account_id, lesson_id, slide_id, rev:, &block)
         lessons = Store::Lessons.new
         lessons.transaction do
           head = lessons.head(account_id, lesson_id, lock: true)
@@ -24,18 +25,38 @@ module Roost
 
           slide = lessons.slide(lesson_id, slide_id)
           next Core::Reading.refused(GONE) unless slide
-          next Core::Reading.refused(format(NEWER, author(account_id, lesson_id, slide_id))) unless slide.rev == rev
 
-          yield(slide).map do |changed|
-            next Saved.new(head: head, slide: slide).freeze if changed == slide
+          changed(lesson_id, slide, rev, account_id, &block).map do |other|
+            next Saved.new(head: head, slide: slide).freeze if other == slide
 
-            kept = changed.with(rev: rev + 1)
-            Saved.new(head: lessons.save_slide(account_id, head, kept), slide: kept).freeze
+            kept = other.with(rev: slide.rev + 1)
+            Saved.new(head: lessons.save_slide(account_id, head, kept, field: field(slide, kept)), slide: kept).freeze
           end
         end
       end
 
       private
+
+      # @return [Core::Reading] of the present slide with what the editor changed
+      def changed(lesson_id, slide, rev, account_id, &block)
+        return yield(slide) if slide.rev == rev
+
+        base = rev && Store::Revisions.new.slide_at(lesson_id, slide.id, rev)
+        newer = Core::Reading.refused(format(NEWER, author(account_id, lesson_id, slide.id)))
+        base ? block.call(base).and_then { |mine| merged(base, mine, slide) || newer } : newer
+      end
+
+      def merged(base, mine, theirs)
+        changes = Core::DocumentChanges.between(base.to_document, mine.to_document)
+        document = Core::DocumentChanges.merged(changes, base.to_document, theirs.to_document)
+        document && Core::Reading.ok(Core::Slide.from_document(document))
+      end
+
+      # The one field that changed, or nil.
+      def field(before, after)
+        paths = Core::DocumentChanges.between(before.to_document, after.to_document).keys
+        paths.one? ? [after.id, *paths.first].join("/") : nil
+      end
 
       def author(account_id, lesson_id, slide_id)
         last = Store::Revisions.new.last_change(lesson_id, slide_id)

@@ -3,7 +3,7 @@
 module Roost
   module Operations
     # Moves slides from one lesson of a teacher's to the end of another, in one
-    # transaction: they are in one of them whatever happens.
+    # transaction: they are in one of them whatever happens. Undone in one, it is undone in both.
     class MoveSlides
       # @return [Core::Reading, nil] of the ids the slides have now; nil without the first lesson
       def call(account_id, from_id, to_id, slide_ids)
@@ -31,8 +31,9 @@ module Roost
         placed = moved.map { |slide| taken.include?(slide.id) ? slide.copy("#{slide.id}m#{to.revision}") : slide }
         to.lesson.adding(placed, after: nil).map do |filled|
           lessons = Store::Lessons.new
-          lessons.save(account_id, from, from.lesson.without_slides(moved.map(&:id)))
-          lessons.save(account_id, to, filled)
+          halves = { from => to, to => from }.transform_values { |other| { "lesson" => other.id, "number" => other.revision + 1 } }
+          lessons.save(account_id, from, from.lesson.without_slides(moved.map(&:id)), moved: halves[from])
+          lessons.save(account_id, to, filled, moved: halves[to])
           placed.map(&:id)
         end
       end

@@ -2,25 +2,34 @@
 
 module Roost
   module Operations
-    # Takes back this teacher's last change, and again the one before. Only what that
-    # change touched goes back: what a colleague has done meanwhile stays, and where she
-    # has worked on the same, nothing is undone. The result is a revision of its own, so
-    # nothing is ever lost.
+    # Takes back this teacher's last step, and again the one before; or does again what was undone.
+    # Only what that step touched goes back: what a colleague has done meanwhile stays, and where she
+    # has worked on the same, nothing is undone. A move between lessons is undone in both. The result
+    # is a revision of its own, so nothing is ever lost.
     class UndoLesson
-      NOTHING = "There is nothing more to undo."
+      NOTHING = { undo: "There is nothing more to undo.", redo: "There is nothing to do again." }.freeze
       CHANGED = "%s has changed this since. Look into the history to go back further."
+      MOVED = "These slides were moved between this lesson and another, where they have changed since or can't be reached. " \
+              "Move them by hand."
 
+      # What is to be saved of one lesson.
+      Turn = Struct.new(:record, :step, :lesson, keyword_init: true)
+
+      # @param way [Symbol] :undo or :redo
       # @return [Core::Reading, nil] of the saved record
-      def call(account_id, lesson_id)
+      def call(account_id, lesson_id, way = :undo)
         lessons = Store::Lessons.new
         lessons.transaction do
-          record = lessons.find(account_id, lesson_id, lock: true)
+          step = step(account_id, lesson_id, way)
+          other_id = step&.moved&.fetch("lesson")
+          # Always locked in the same order, so that two never wait for each other.
+          records = [lesson_id, *other_id].sort.to_h { |id| [id, lessons.find(account_id, id, lock: true)] }
+          record = records[lesson_id]
           next nil if record.nil? || record.deleted
+          next Core::Reading.refused(NOTHING.fetch(way)) unless step
+          next Core::Reading.refused(MOVED) unless step == step(account_id, lesson_id, way)
 
-          change = revisions.last_of(account_id, lesson_id)
-          next Core::Reading.refused(NOTHING) unless change
-
-          without(record, change).map { |lesson| lessons.save(account_id, record, lesson, undoes: change.number) }
+          turns(record, step, records[other_id], way).map { |all| save(lessons, account_id, all, way) }
         end
       end
 
@@ -28,33 +37,54 @@ module Roost
 
       def revisions = Store::Revisions.new
 
-      # @return [Core::Reading] of the present lesson with one change taken back
-      def without(record, change)
-        before = revisions.lesson(record.id, change.number - 1)
-        after = revisions.lesson(record.id, change.number)
-        stale = change.slides.keys.find { |id| !same?(record.lesson.slide(id), after.slide(id)) }
+      def step(account_id, lesson_id, way)
+        way == :undo ? revisions.to_undo(account_id, lesson_id) : revisions.to_redo(account_id, lesson_id)
+      end
+
+      # @return [Core::Reading] of [Turn], one a lesson
+      def turns(record, step, other, way)
+        own = turned(record, step, way)
+        return own.map { |turn| [turn] } unless step.moved
+
+        theirs = other && !other.deleted && revisions.step_of(other.id, step.moved.fetch("number"))
+        second = theirs ? turned(other, theirs, way) : own
+        own.ok? && theirs && second.ok? ? Core::Reading.ok([own.value, second.value]) : Core::Reading.refused(MOVED)
+      end
+
+      def save(lessons, account_id, turns, way)
+        turns.map do |turn|
+          lessons.save(account_id, turn.record, turn.lesson, (way == :undo ? :undoes : :redoes) => turn.step.first)
+        end.first
+      end
+
+      # @return [Core::Reading] of Turn: the present lesson with one step taken back, or done again
+      def turned(record, step, way)
+        states = [step.last, step.first - 1].map { |number| revisions.lesson(record.id, number) }
+        from, to = way == :undo ? states : states.reverse
+        stale = step.slides.find { |id| !same?(record.lesson.slide(id), from.slide(id)) }
         return Core::Reading.refused(format(CHANGED, author(record.id, stale))) if stale
-        return Core::Reading.refused(format(CHANGED, "Somebody")) if change.head && !same_head?(record.lesson, after)
+        return Core::Reading.refused(format(CHANGED, "Somebody")) if step.head && !same_head?(record.lesson, from)
 
-        Core::Reading.ok(change.head ? with_head(record.lesson, change, before) : with_slides(record.lesson, change, before))
+        lesson = step.head ? with_head(record.lesson, step, to) : with_slides(record.lesson, step, to)
+        Core::Reading.ok(Turn.new(record: record, step: step, lesson: lesson).freeze)
       end
 
-      def with_slides(present, change, before)
-        present.with(slides: present.slides.map { |slide| change.slides.key?(slide.id) ? back(slide, before) : slide })
+      def with_slides(present, step, state)
+        present.with(slides: present.slides.map { |slide| step.slides.include?(slide.id) ? back(slide, state) : slide })
       end
 
-      def with_head(present, change, before)
-        slides = before.slides.map do |slide|
+      def with_head(present, step, state)
+        slides = state.slides.map do |slide|
           now = present.slide(slide.id)
-          now && !change.slides.key?(slide.id) ? now : back(now || slide, before)
+          now && !step.slides.include?(slide.id) ? now : back(now || slide, state)
         end
-        before.with(slides: slides)
+        state.with(slides: slides)
       end
 
       # A slide that comes back with other content gets a rev nobody has seen, so that an
       # editor who still shows the undone one cannot save over it unawares.
-      def back(now, before)
-        earlier = before.slide(now.id)
+      def back(now, state)
+        earlier = state.slide(now.id)
         same?(now, earlier) ? now : earlier.with(rev: [now.rev, earlier.rev].max + 1)
       end
 

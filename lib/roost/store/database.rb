@@ -18,6 +18,7 @@ module Roost
         def connect(url, most: Roost.settings.threads + 3 + Live::Broadcaster::SIDE_BY_SIDE)
           Sequel.connect(url, max_connections: most, keep_reference: false).tap do |database|
             database.extension(:pg_json, :pg_array, :connection_validator)
+            Sequel.extension(:pg_json_ops)
             database.pool.connection_validation_timeout = 5
           end
         end

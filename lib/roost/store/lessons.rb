@@ -59,7 +59,7 @@ module Roost
       end
 
       # Saves a lesson over the record it came from, which must be locked, and leaves a revision.
-      # @param about [Hash] :restored_from or :undoes, a number of a revision
+      # @param about [Hash] see Revisions#keep
       # @return [Record]
       def save(account_id, record, lesson, **about)
         head = head_of(lesson)
@@ -74,9 +74,10 @@ module Roost
       # Saves one slide of a lesson whose head is locked, and leaves a revision.
       # @param head [Head]
       # @return [Head]
-      def save_slide(account_id, head, slide)
+      # @param field [String, nil] see Revisions#keep
+      def save_slide(account_id, head, slide, field: nil)
         put_slides(head.id, [slide])
-        row = advance(account_id, head, [slide])
+        row = advance(account_id, head, [slide], field: field)
         Head.new(**head.to_h, revision: row[:revision], updated_at: row[:updated_at]).freeze
       end
 

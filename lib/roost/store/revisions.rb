@@ -7,8 +7,18 @@ module Roost
     class Revisions < Repository
       # head::   Hash, nil when this revision left it as it was
       # slides:: Hash of slide id to document, the changed ones
-      Record = Struct.new(:number, :head, :slides, :account_id, :author, :restored_from, :undoes, :created_at,
-                          keyword_init: true)
+      # step::   number of the first revision of its step; moved:: the other half of a move, or nil
+      Record = Struct.new(:number, :head, :slides, :account_id, :author, :restored_from, :undoes, :redoes, :step, :moved,
+                          :created_at, keyword_init: true)
+      # Revisions that are undone together. head:: whether it changed; slides:: ids of those it changed
+      Step = Struct.new(:first, :last, :head, :slides, :moved, keyword_init: true)
+
+      # Saves of one field by one person are one step for this long, in seconds.
+      STEP = 60
+      # Steps on a page of the history.
+      PAGE = 50
+      # Own revisions that undo and redo look at.
+      REMEMBERED = 2_000
 
       # @param head [Hash] with "slide_ids"
       # @param slides [Hash{String=>Hash}] documents by slide id; more than the lesson has do no harm
@@ -18,14 +28,23 @@ module Roost
         Core::Lesson.from_document(head.except("slide_ids").merge("slides" => order.map { |id| slides.fetch(id).to_h }))
       end
 
-      def keep(lesson_id, number, head:, slides:, account_id:, restored_from: nil, undoes: nil)
-        database[:lesson_revisions].insert(lesson_id: lesson_id, number: number, account_id: account_id, undoes: undoes,
-                                           restored_from: restored_from, head: head && Sequel.pg_jsonb(head),
+      # @param field [String, nil] what it changes, when that is one field
+      # @param about [Hash] :restored_from (a number), :undoes, :redoes (steps), :moved
+      def keep(lesson_id, number, head:, slides:, account_id:, field: nil, moved: nil, **about)
+        database[:lesson_revisions].insert(lesson_id: lesson_id, number: number, account_id: account_id, field: field,
+                                           step: step(lesson_id, number, account_id, field), **about,
+                                           moved: moved && Sequel.pg_jsonb(moved), head: head && Sequel.pg_jsonb(head),
                                            slides: Sequel.pg_jsonb(slides))
       end
 
-      # @return [Array<Record>] latest first
-      def of(lesson_id, most: 200) = with_author(lesson_id).reverse(:number).limit(most).map { |row| record(row) }
+      # One page of the history: the last revision of each step, latest first.
+      # @param before [Integer, nil] only steps before this number
+      # @return [Array<Record>] one more than PAGE where there are older ones
+      def of(lesson_id, before: nil)
+        lasts = database[:lesson_revisions].where(lesson_id: lesson_id).group(:step).select(Sequel.function(:max, :number))
+        lasts = lasts.where { number < before } if before
+        with_author(lesson_id).where(number: lasts).reverse(:number).limit(PAGE + 1).map { |row| record(row) }
+      end
 
       # @return [Record, nil]
       def find(lesson_id, number)
@@ -45,14 +64,31 @@ module Roost
                                    .reverse(:number).get(:head)&.to_h
       end
 
-      # The newest change of this teacher that she has not undone: what Undo takes back next.
-      # The first revision made the lesson and stays.
-      # @return [Record, nil]
-      def last_of(account_id, lesson_id)
-        own = with_author(lesson_id).where(Sequel[:lesson_revisions][:account_id] => account_id)
-        undone = own.exclude(undoes: nil).select(:undoes)
-        row = own.where(undoes: nil).where { number > 1 }.exclude(number: undone).reverse(:number).first
-        row && record(row)
+      # This teacher's newest step that she has not undone: what Undo takes back next. The first
+      # revision made the lesson and stays.
+      # @return [Step, nil]
+      def to_undo(account_id, lesson_id) = step_of(lesson_id, done_and_undone(account_id, lesson_id).first.last)
+
+      # The step she undid last, unless she has changed anything since.
+      # @return [Step, nil]
+      def to_redo(account_id, lesson_id) = step_of(lesson_id, done_and_undone(account_id, lesson_id).last.last)
+
+      # @param first [Integer, nil] number of its first revision
+      # @return [Step, nil]
+      def step_of(lesson_id, first)
+        rows = first ? database[:lesson_revisions].where(lesson_id: lesson_id, step: first).order(:number).all : []
+        return nil if rows.empty?
+
+        Step.new(first: first, last: rows.last[:number], head: rows.any? { |row| row[:head] },
+                 slides: rows.flat_map { |row| row[:slides].keys }.uniq, moved: rows.last[:moved]&.to_h).freeze
+      end
+
+      # @return [Core::Slide, nil] a slide as it was at one of its revs
+      def slide_at(lesson_id, slide_id, rev)
+        document = Sequel.pg_jsonb_op(:slides)[slide_id]
+        row = database[:lesson_revisions].where(lesson_id: lesson_id).where(document.get_text("rev") => rev.to_s)
+                                         .reverse(:number).select(document.as(:document)).first
+        row && Core::Slide.from_document(row[:document].to_h)
       end
 
       # The revision that changed a slide last.
@@ -74,14 +110,39 @@ module Roost
 
       private
 
+      # A save goes on with the step before it when it changes the same field soon after.
+      def step(lesson_id, number, account_id, field)
+        return number unless field
+
+        before = database[:lesson_revisions].where(lesson_id: lesson_id, number: number - 1, account_id: account_id, field: field).get(:step)
+        began = before && database[:lesson_revisions].where(lesson_id: lesson_id, number: before)
+                                                     .where { created_at > Sequel.lit("now() - make_interval(secs => ?)", STEP) }
+        began&.any? ? before : number
+      end
+
+      # A teacher's steps that stand, and those she has undone, each in the order in which it was done.
+      # @return [Array(Array<Integer>, Array<Integer>)]
+      def done_and_undone(account_id, lesson_id)
+        rows = database[:lesson_revisions].where(lesson_id: lesson_id, account_id: account_id).where { number > 1 }
+                                          .reverse(:number).limit(REMEMBERED).select(:step, :undoes, :redoes).all.reverse.uniq
+        rows.each_with_object([[], []]) do |row, (done, undone)|
+          if row[:undoes] then undone << row[:undoes] if done.delete(row[:undoes])
+          elsif row[:redoes] then done << row[:redoes] if undone.delete(row[:redoes])
+          else
+            done << row[:step]
+            undone.clear
+          end
+        end
+      end
+
       def with_author(lesson_id)
         database[:lesson_revisions].where(lesson_id: lesson_id).left_join(:accounts, id: :account_id)
                                    .select_all(:lesson_revisions).select_append(Sequel[:accounts][:name].as(:author))
       end
 
       def record(row)
-        Record.new(**row.slice(:number, :account_id, :author, :restored_from, :undoes),
-                   created_at: row[:created_at], head: row[:head]&.to_h, slides: row[:slides].to_h).freeze
+        Record.new(**row.slice(:number, :account_id, :author, :restored_from, :undoes, :redoes, :step),
+                   moved: row[:moved]&.to_h, created_at: row[:created_at], head: row[:head]&.to_h, slides: row[:slides].to_h).freeze
       end
     end
   end

@@ -132,9 +132,11 @@ module Roost
         end
       end
 
-      post "/:id/undo" do
-        granted(Operations::UndoLesson.new.call(account_id, number("id")))
-        redirect lesson_path(number("id"), slide: params["slide"]), 303
+      %i[undo redo].each do |way|
+        post "/:id/#{way}" do
+          granted(Operations::UndoLesson.new.call(account_id, number("id"), way))
+          redirect lesson_path(number("id"), slide: params["slide"]), 303
+        end
       end
 
       helpers do

@@ -82,7 +82,7 @@ module Roost
       get "/:id/history" do
         record = lesson
         page("lessons/history", title: "History of #{record.lesson.title}", record: record,
-                                revisions: Store::Revisions.new.of(record.id))
+                                revisions: Store::Revisions.new.of(record.id, before: number("before")))
       end
 
       get "/:id/history/:number" do
