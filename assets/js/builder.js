@@ -63,7 +63,6 @@ for (const event of ["htmx:after:swap", "DOMContentLoaded"]) {
 }
 document.addEventListener("change", (event) => {
   if (event.target.matches(".thumb-tick")) sayChosen();
-  if (event.target.matches("[data-option-picture]") && event.target.files[0]) event.target.form.requestSubmit();
 });
 
 document.addEventListener("click", (event) => {
@@ -95,7 +94,8 @@ function drop(event) {
   for (const file of pictures ? files : files.slice(0, 1)) list.items.add(file);
   input.files = list.files;
   form.elements.slide.value = shown();
-  form.requestSubmit();
+  if (pictures) input.dispatchEvent(new Event("change", { bubbles: true })); // uploads.js goes on
+  else form.requestSubmit();
 }
 for (const event of ["dragover", "drop"]) {
   document.addEventListener(event, (each) => {

@@ -9,8 +9,20 @@ document.addEventListener("htmx:before:request", (event) => {
   if (event.target.matches?.("[data-fresh-rev]")) request.body.set("rev", rev());
 });
 
+// What was not saved is not said to be.
+const notSaved = (words) => {
+  const saved = document.querySelector("#saved .saved");
+  if (saved) { saved.textContent = words; saved.classList.add("is-not"); }
+};
+
 document.addEventListener("htmx:after:request", (event) => {
-  if (event.detail.ctx.response.status < 400) document.querySelector("#refusals")?.replaceChildren();
+  const { status } = event.detail.ctx.response;
+  if (status < 400) document.querySelector("#refusals")?.replaceChildren();
+  else if (event.target.closest?.("form[data-autosave], [data-fresh-rev]")) notSaved("Not saved: see above");
+});
+
+document.addEventListener("htmx:error", (event) => {
+  if (event.target.closest?.("form[data-autosave], [data-fresh-rev]")) notSaved("Not saved: the line is lost. Type on; it is sent with the next change.");
 });
 
 document.addEventListener("click", (event) => {

@@ -14,6 +14,7 @@ import "./elements/post-cards.js";
 import "./elements/equation-entry.js";
 import "./desk.js";
 import "./forms.js";
+import "./uploads.js";
 import "./builder.js";
 import "./preview.js";
 import "./elements/voice-recorder.js";

@@ -115,7 +115,7 @@ RSpec.describe "Preparing a lesson in the browser" do
     page.fill_in "Heading", with: "First"
     eventually { lesson.slides.first.heading == "First" }
     other.fill_in "Heading", with: "Second"
-    expect(other).to have_css(".refusal", text: "Another window of yours changed this slide meanwhile.")
+    expect(other).to have_css(".refusal", text: "Another window of yours changed the same meanwhile.")
     expect(other.find_field("Heading").value).to eq("Second")
     expect(lesson.slides.first.heading).to eq("First")
   end

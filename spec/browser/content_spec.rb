@@ -176,7 +176,7 @@ RSpec.describe "Slides in order, and two teachers at one lesson" do
     eventually { lesson.slides.first.text == "Hers" }
     expect(page).to have_css("#news .note", text: "Mr Rowe has just changed this slide.", wait: 12)
     page.fill_in "Text", with: "Mine"
-    expect(page).to have_css(".refusal", text: "Mr Rowe changed this slide meanwhile.")
+    expect(page).to have_css(".refusal", text: "Mr Rowe changed the same meanwhile.")
     expect([lesson.slides.first.text, page.find_field("Text").value]).to eq(%w[Hers Mine])
   end
 

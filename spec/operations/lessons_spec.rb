@@ -48,8 +48,8 @@ RSpec.describe "Preparing a lesson" do
   end
 
   it "takes what was typed in one field within a minute for one step, and nothing else" do
-    type(["B", "Bi", "Bir", "Birds"])
-    type(["n", "no", "note"], field: :notes)
+    type(%w[B Bi Bir Birds])
+    type(%w[n no note], field: :notes)
     expect(Roost::Store::Revisions.new.of(id).map(&:number)).to eq([8, 5, 1])
     undo
     expect([heading, lessons.slide(id, "s1").notes]).to eq(["Birds", ""])
@@ -126,8 +126,10 @@ RSpec.describe "Preparing a lesson" do
 
     it "both have what they did, in different fields, however deep" do
       change(account, heading: "Hers", prompt: { "time_limit" => "30" })
-      expect(change(rowe, notes: "His", prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Crane", "Swallow", "Reed bunting", "Cuckoo"] })).to be_ok
-      expect(change(account, rev: 2, prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Grey heron", "Swift", "Reed bunting", "Cuckoo"] })).to be_ok
+      expect(change(rowe, notes: "His",
+prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Crane", "Swallow", "Reed bunting", "Cuckoo"] })).to be_ok
+      expect(change(account, rev: 2,
+prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Grey heron", "Swift", "Reed bunting", "Cuckoo"] })).to be_ok
       slide = lessons.slide(id, "s3")
       expect([slide.heading, slide.notes, slide.prompt.time_limit, slide.prompt.options.map(&:text)])
         .to eq(["Hers", "His", 30, ["Crane", "Swift", "Reed bunting", "Cuckoo"]])

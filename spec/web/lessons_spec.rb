@@ -27,7 +27,7 @@ RSpec.describe "The builder's saves" do
     save("/slides/s1", rev: 1, heading: "First")
     save("/slides/s1", rev: 1, heading: "Second")
     expect(last_response.status).to eq(422)
-    expect(last_response.body).to include("Another window of yours changed this slide")
+    expect(last_response.body).to include("Another window of yours changed the same")
     expect(lesson.slide("s1").heading).to eq("First")
   end
 

@@ -31,7 +31,9 @@ module Roost
         placed = moved.map { |slide| taken.include?(slide.id) ? slide.copy("#{slide.id}m#{to.revision}") : slide }
         to.lesson.adding(placed, after: nil).map do |filled|
           lessons = Store::Lessons.new
-          halves = { from => to, to => from }.transform_values { |other| { "lesson" => other.id, "number" => other.revision + 1 } }
+          halves = { from => to, to => from }.transform_values do |other|
+            { "lesson" => other.id, "number" => other.revision + 1 }
+          end
           lessons.save(account_id, from, from.lesson.without_slides(moved.map(&:id)), moved: halves[from])
           lessons.save(account_id, to, filled, moved: halves[to])
           placed.map(&:id)

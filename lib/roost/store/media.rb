@@ -45,6 +45,12 @@ module Roost
         Core::Picture.new(file: file, width: width, height: height, alt: alt).freeze
       end
 
+      # @return [Core::Picture, nil] a picture that teachers have uploaded
+      def picture(file)
+        row = file.match?(FILE) && database[:media].where(file: file, shared: true).exclude(width: nil).first
+        row && Core::Picture.new(file: file, width: row[:width], height: row[:height], alt: "").freeze
+      end
+
       # @return [Array(String, String), nil] path on disk and type of what a teacher uploaded
       def find_shared(file) = file.match?(FILE) && database[:media].where(file: file, shared: true).any? ? find(file) : nil
 

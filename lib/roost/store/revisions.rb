@@ -114,7 +114,8 @@ module Roost
       def step(lesson_id, number, account_id, field)
         return number unless field
 
-        before = database[:lesson_revisions].where(lesson_id: lesson_id, number: number - 1, account_id: account_id, field: field).get(:step)
+        before = database[:lesson_revisions].where(lesson_id: lesson_id, number: number - 1, account_id: account_id,
+                                                   field: field).get(:step)
         began = before && database[:lesson_revisions].where(lesson_id: lesson_id, number: before)
                                                      .where { created_at > Sequel.lit("now() - make_interval(secs => ?)", STEP) }
         began&.any? ? before : number

@@ -48,9 +48,8 @@ module Roost
       # Pictures in bulk: each becomes a slide, in the order they were chosen.
       post "/:id/pictures" do
         lesson
-        slides = uploads("pictures").map do |file|
-          picture = granted(keep_picture(file))
-          name = File.basename(file[:filename].to_s, ".*").tr("_-", "  ").strip[0, 80]
+        slides = sent_pictures.map do |picture, filename|
+          name = File.basename(filename, ".*").tr("_-", "  ").strip[0, 80]
           Core::Slide.new(id: new_id, title: name, arrangement: "full", pictures: [picture])
         end
         add(slides)

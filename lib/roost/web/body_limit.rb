@@ -15,8 +15,7 @@ module Roost
         most = @limits.find { |path, _| path.match?(env["PATH_INFO"]) }.last
         return @app.call(env) unless env["CONTENT_LENGTH"].to_i > most
 
-        [413, { "content-type" => "text/html" },
-         ["<p class=\"refusal\">That is too large: #{most / (1024 * 1024)} MB is the most here.</p>\n"]]
+        Gate.refusal(413, "That is too large: #{most / (1024 * 1024)} MB is the most here. Go back, and send less at a time.")
       end
     end
   end

@@ -50,7 +50,7 @@ module Roost
 
       post "/:id/slides/:slide/pictures" do
         lesson
-        kept = uploads("pictures").map { |file| granted(keep_picture(file)) }
+        kept = sent_pictures.map(&:first)
         edit { |slide| slide.picturing(kept) }
       end
 
@@ -65,9 +65,8 @@ module Roost
       # Pictures by the id of their option; an empty field is no picture.
       post "/:id/slides/:slide/option-pictures" do
         lesson
-        files = params["pictures"].to_h.select { |_, file| file.is_a?(Hash) && file[:tempfile] }
-        halt refuse("Choose a file first.") if files.empty?
-        kept = files.transform_values { |file| granted(keep_picture(file)) }
+        kept = option_pictures
+        halt refuse("Choose a file first.") if kept.empty?
         edit do |slide|
           kept.reduce(Core::Reading.ok(slide)) do |so_far, (id, picture)|
             so_far.and_then { |each| each.picturing_option(id, picture) }
@@ -147,6 +146,15 @@ module Roost
         # What the page of a lesson is made of.
         def parts(record, slide = shown(record))
           { record: record, slide: slide, chosen: Array(params["ids"]), imports: Store::Imports.new.of(record.id) }
+        end
+
+        # @return [Hash{String=>Core::Picture}] by the id of their option
+        def option_pictures
+          held = params["held_options"]
+          return held.transform_values { |file| held_picture(file) } if held.is_a?(Hash)
+
+          sent = params["pictures"].is_a?(Hash) ? params["pictures"] : {}
+          sent.select { |_, file| file.is_a?(Hash) && file[:tempfile] }.transform_values { |file| granted(keep_picture(file)) }
         end
 
         # Who else is at work here, and on which slide.

@@ -34,6 +34,19 @@ module Roost
 
       def keep_picture(file) = Operations::KeepPicture.new.call(account_id, file[:tempfile], file[:filename])
 
+      # Pictures that were sent with a form, or before it and are only named now.
+      # @return [Array<Array(Core::Picture, String)>] with the names of their files, at least one
+      def sent_pictures
+        held = Array(params["held"]).zip(Array(params["held_names"]))
+        return held.map { |file, name| [held_picture(file), name.to_s] } if held.any?
+
+        uploads("pictures").map { |file| [granted(keep_picture(file)), file[:filename].to_s] }
+      end
+
+      def held_picture(file)
+        (file.is_a?(String) && Store::Media.new.picture(file)) || halt(refuse("Choose that picture again."))
+      end
+
       def change_lesson(&block) = Operations::ChangeLesson.new.call(account_id, number("id"), &block)
 
       def lesson_path(id, **query)

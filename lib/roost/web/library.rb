@@ -8,6 +8,19 @@ module Roost
         partial("library/found", found: Store::PictureLibrary.find(params["q"]))
       end
 
+      # Takes in one picture for a form that is sent afterwards; says what it is called, or why not.
+      post "/hold" do
+        file = params["picture"]
+        kept = file.is_a?(Hash) && Operations::KeepPicture.new.call(account_id, file[:tempfile], file[:filename])
+        content_type :json
+        status 422 unless kept&.ok?
+        JSON.generate(if kept&.ok?
+                        { file: kept.value.file }
+                      else
+                        { message: kept ? kept.reason : "Choose a file first." }
+                      end)
+      end
+
       get "/:name.svg" do |name|
         drawing = Store::PictureLibrary.drawing(name) || not_found
         cache_control :private, max_age: 3600

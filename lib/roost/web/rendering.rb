@@ -18,6 +18,7 @@ module Roost
       Charts = Web::Charts
       Store = Roost::Store
       Exchange = Roost::Exchange
+      Operations = Roost::Operations
 
       @templates = {}
       @lock = Mutex.new

@@ -39,6 +39,18 @@ RSpec.describe Roost::Core::Room::Views do
     expect(described_class.screen(snapshot(*closed, ["spotlight", { seat: 77 }])).spots).to be_empty
   end
 
+  it "names nobody on the class screen, in the spotlight either, where names are off" do
+    shown = [*closed, ["spotlight", { seat: 1, named: "1" }]]
+    expect(described_class.screen(snapshot(*shown, opts: room_options(names_shown: false))).spots.map(&:name)).to eq([nil])
+    expect(described_class.desk(snapshot(*shown, opts: room_options(names_shown: false))).names_shown).to be(false)
+  end
+
+  it "counts as here who is here, and not who answered and left" do
+    gone = { "s3" => { 3 => answer(3, "s3", picked("o1")) } }
+    screen = described_class.screen(snapshot(*asking, answers: gone))
+    expect([screen.birds, screen.here, screen.answered]).to eq([%i[here here answered], 2, 1])
+  end
+
   it "puts up to four answers side by side, and takes single ones down" do
     answers = { "s3" => (1..5).to_h { |id| [id, answer(id, "s3", picked("o1"))] } }
     seats.push(*%w[Dev Esme].each_with_index.map { |name, i| Roost::Core::Room::Seat.new(id: i + 4, name: name, here: true) })

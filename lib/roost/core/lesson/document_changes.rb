@@ -17,7 +17,13 @@ module Roost
         return {} if before == after
         return { path => after } unless alike?(before, after)
 
-        pairs = after.is_a?(Hash) ? (after.keys - LEFT_OUT).map { |name| [name, before[name], after[name]] } : indexed(before, after)
+        pairs = if after.is_a?(Hash)
+                  (after.keys - LEFT_OUT).map do |name|
+                    [name, before[name], after[name]]
+                  end
+                else
+                  indexed(before, after)
+                end
         pairs.reduce({}) { |found, (name, one, other)| found.merge(between(one, other, path + [name])) }
       end
 
@@ -42,7 +48,9 @@ module Roost
 
       def self.indexed(before, after) = after.each_index.map { |place| [place, before[place], after[place]] }
 
-      def self.overlap?(one, other) = one.zip(other).all? { |a, b| a == b || b.nil? } || other.zip(one).all? { |a, b| a == b || b.nil? }
+      def self.overlap?(one, other)
+        one.zip(other).all? { |a, b| a == b || b.nil? } || other.zip(one).all? { |a, b| a == b || b.nil? }
+      end
 
       def self.put(document, path, value)
         return value if path.empty?

@@ -14,7 +14,8 @@ module Roost
       # seed::    what the orders at seats come from, known to the server only
       # tallies:: Hash of slide id to what was tallied of it so far, here or the moment before
       class Snapshot
-        Bird = Struct.new(:seat_id, :name, :state, :practice, keyword_init: true)
+        # here:: also when the state is :answered, of one who has left since
+        Bird = Struct.new(:seat_id, :name, :state, :here, :practice, keyword_init: true)
 
         # How many orders the options of a shuffled question are given out in: enough that
         # neighbours differ, few enough to render.
@@ -69,7 +70,9 @@ module Roost
 
         # What was typed and can't be read as an answer, by seat id.
         # @return [Hash{Integer=>Answer}]
-        def unread(slide_id = state.slide_id) = answers.fetch(slide_id, NONE).reject { |_, answer| answer.readable? }
+        def unread(slide_id = state.slide_id)
+          (@unread ||= {})[slide_id] ||= answers.fetch(slide_id, NONE).reject { |_, answer| answer.readable? }
+        end
 
         # Whether a slide's question was only leafed through: nobody answered, and nobody could have.
         # It counts for nobody, as if it had never been asked.
@@ -110,18 +113,13 @@ module Roost
         # One a seat, in order of joining; state is :answered, :writing, :here or :away.
         # @return [Array<Bird>]
         def birds
-          run = state.run
-          answers = given
-          typed = unread
           @birds ||= seats.map do |seat|
-            answer = answers[seat.id]
-            doing = if answer && (answer.final || answer.unfinished?(run)) then :answered
-                    elsif !seat.here then :away
-                    else answer || (typed.key?(seat.id) && run&.open?) ? :writing : :here
-                    end
-            Bird.new(seat_id: seat.id, name: seat.name, state: doing, practice: seat.practice).freeze
+            Bird.new(seat_id: seat.id, name: seat.name, state: doing(seat), here: seat.here, practice: seat.practice).freeze
           end
         end
+
+        # How many have answered.
+        def answered = birds.count { |bird| bird.state == :answered }
 
         # @return [Outcome]
         def outcome(slide_id, seat_id)
@@ -157,6 +155,15 @@ module Roost
         private_constant :NONE
 
         private
+
+        def doing(seat)
+          answer = given[seat.id] || unread[seat.id]
+          return seat.here ? :here : :away unless answer
+          return :answered if answer.readable? && (answer.final || answer.unfinished?(state.run))
+          return :away unless seat.here
+
+          state.run&.open? ? :writing : :here
+        end
 
         def over?(slide_id) = state.runs.key?(slide_id) && !(state.run(slide_id).open? && state.live?)
       end

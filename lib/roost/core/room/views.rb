@@ -9,20 +9,20 @@ module Roost
         Standing = Struct.new(:rank, :points, :gap, :moved, :seats, keyword_init: true)
         Spot = Struct.new(:seat_id, :name, :value, keyword_init: true)
         Own = Struct.new(:value, :typed, :final, :late, :status, :points, keyword_init: true)
-        Seat = Struct.new(:session_id, :phase, :title, :theme, :goal, :slide, :place, :total, :open, :opened, :deadline, :may_change, :eyes_up,
-                          :tally, :way, :opacity, :key, :spots, :standing, :own, :order, :sound, keyword_init: true)
-        Screen = Struct.new(:session_id, :order, :phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened, :deadline, :eyes_up,
-                            :birds, :names, :answered, :tally, :page, :pages, :way, :opacity, :key, :spots, :standings, :sound,
+        # Where the session stands, alike for every audience.
+        WHERE = %i[session_id phase title theme goal slide place total open opened deadline eyes_up sound].freeze
+        # What the teacher has put up.
+        PUT_UP = %i[way opacity key spots].freeze
+        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, keyword_init: true)
+        # birds:: their states; here:: how many are
+        Screen = Struct.new(*WHERE, *PUT_UP, :order, :code, :birds, :here, :names, :answered, :tally, :page, :pages, :standings,
                             keyword_init: true)
         Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
         # typed:: what can't be read as an answer, in place of a value
-        Entry = Struct.new(:seat_id, :name, :value, :typed, :remark, :writing,
-                           :unfinished, :late, :spotlit, :received_at, keyword_init: true)
-        Desk = Struct.new(:session_id, :on_screen, :phase, :title, :theme, :goal, :code, :slide, :place, :total, :open, :opened,
-                          :deadline, :eyes_up, :room_for, :locked, :showing, :birds, :tally, :entries, :answers, :game, :standings, :sheet,
-                          :following,
-                          :asides, :sound, :aside,
-                          keyword_init: true)
+        Entry = Struct.new(:seat_id, :name, :value, :typed, :remark, :writing, :unfinished, :late, :spotlit, :received_at,
+                           keyword_init: true)
+        Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
+                          :answers, :game, :standings, :sheet, :following, :asides, :aside, keyword_init: true)
 
         # How many answers and students the Desk lists one by one; the charts and counts are of all.
         MOST_LISTED = 60
@@ -46,14 +46,13 @@ module Roost
           state = snapshot.state
           birds = snapshot.birds
           code_shown = !state.locked && (state.lobby? || (snapshot.options.code_throughout && state.live?))
-          Screen.new(**where(snapshot), **put_up(snapshot), **page(snapshot),
-                     order: snapshot.order(nil), birds: birds.map(&:state), answered: birds.count do |bird|
-                                                                              bird.state == :answered
-                                                                            end,
-                     code: (snapshot.code if code_shown),
-                     sound: snapshot.lesson.sound?,
-                     names: (birds.map(&:name) if state.lobby? && snapshot.options.names_shown),
-                     standings: (shown_standings(snapshot) if state.shows?("standings"))).freeze
+          Screen.new(**where(snapshot), **put_up(snapshot), **page(snapshot), order: snapshot.order(nil),
+                                                                              code: (snapshot.code if code_shown),
+                                                                              birds: birds.map(&:state),
+                                                                              here: birds.count(&:here),
+                                                                              answered: snapshot.answered,
+                                                                              names: names(snapshot),
+                                                                              standings: shown_standings(snapshot)).freeze
         end
 
         # @return [Desk] the teacher's view
@@ -62,7 +61,7 @@ module Roost
           prompt = snapshot.slide&.prompt
           played = !snapshot.slide.nil? && snapshot.lesson.game?(snapshot.slide.id)
           Desk.new(**where(snapshot), code: snapshot.code, showing: state.showing, room_for: state.room_for,
-                                      locked: state.locked,
+                                      locked: state.locked, names_shown: snapshot.options.names_shown,
                                       on_screen: screen(snapshot), birds: snapshot.birds, sheet: sheet(snapshot),
                                       tally: prompt && snapshot.tally, entries: prompt && entries(snapshot),
                                       answers: prompt ? snapshot.given.length : 0,
@@ -70,19 +69,18 @@ module Roost
                                       standings: (snapshot.standings if played && state.run && !state.open?),
                                       following: snapshot.lesson.neighbour(state.slide_id, 1),
                                       aside: state.aside?(state.slide_id),
-                                      asides: asides(snapshot), sound: snapshot.lesson.sound?).freeze
+                                      asides: asides(snapshot)).freeze
         end
 
         class << self
           private
 
-          # Where the session stands, alike for every audience.
           def where(snapshot)
             state = snapshot.state
             { session_id: snapshot.id, phase: state.phase, title: snapshot.title, slide: snapshot.slide, place: snapshot.place,
               total: snapshot.lesson.class_slides.length, theme: snapshot.lesson.details.theme,
               goal: (snapshot.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, open: state.open?,
-              opened: !state.run.nil?, deadline: (state.run.deadline if state.open?) }
+              opened: !state.run.nil?, deadline: (state.run.deadline if state.open?), sound: snapshot.lesson.sound? }
           end
 
           def put_up(snapshot)
@@ -113,8 +111,7 @@ module Roost
           def common(snapshot)
             # A board is looked through on the device.
             tally = snapshot.live_board? ? snapshot.class_tally : page(snapshot)[:tally]
-            Seat.new(**where(snapshot), **put_up(snapshot), tally: tally, may_change: snapshot.may_change,
-                                                            sound: snapshot.lesson.sound?).freeze
+            Seat.new(**where(snapshot), **put_up(snapshot), tally: tally, may_change: snapshot.may_change).freeze
           end
 
           # A seat learns how it did once the teacher has put the key or the standings up.
@@ -141,7 +138,13 @@ module Roost
                                 seats: snapshot.seats.length).freeze
           end
 
+          def names(snapshot)
+            snapshot.birds.map(&:name) if snapshot.state.lobby? && snapshot.options.names_shown
+          end
+
           def shown_standings(snapshot)
+            return nil unless snapshot.state.shows?("standings")
+
             rows = snapshot.standings.first(8)
             snapshot.options.names_shown ? rows : rows.map { |row| row.dup.tap { |copy| copy.name = nil }.freeze }
           end

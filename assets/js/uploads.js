@@ -1,0 +1,112 @@
+// Files on their way: pictures are made smaller on the device and sent one by one, with how far
+// each has come; the form then goes off with what the server calls them. What is too large is said
+// where one stands, before anything is sent.
+const SIDE = 2000; // pixels; the server keeps no more
+const SMALL = 1.5e6; // bytes of a picture that goes as it is
+const AS_THEY_ARE = ["image/svg+xml", "image/gif"];
+
+// Where the state of an upload is told: right below its field.
+function place(input) {
+  const row = input.closest("label, .upload, .stack, .option-do") ?? input.parentElement;
+  let state = row.parentElement.querySelector(`:scope > .upload-state[data-for="${CSS.escape(input.name)}"]`);
+  if (!state) {
+    state = Object.assign(document.createElement("div"), { className: "upload-state" });
+    state.dataset.for = input.name;
+    state.setAttribute("role", "status");
+    row.after(state);
+  }
+  return state;
+}
+
+function say(input, words, part) {
+  const state = place(input);
+  const bar = part === undefined ? [] : [Object.assign(document.createElement("progress"), { max: 1, value: part })];
+  state.replaceChildren(Object.assign(document.createElement("span"), { textContent: words }), ...bar);
+}
+
+function refuse(input, sentences) {
+  place(input).replaceChildren(...sentences.map((sentence) => {
+    const line = Object.assign(document.createElement("p"), { className: "refusal", textContent: sentence });
+    line.setAttribute("role", "alert");
+    return line;
+  }));
+}
+
+async function smaller(file) {
+  if (AS_THEY_ARE.includes(file.type)) return file;
+  try {
+    const image = await createImageBitmap(file);
+    const scale = Math.min(1, SIDE / Math.max(image.width, image.height));
+    if (scale === 1 && file.size < SMALL) return file;
+    const canvas = Object.assign(document.createElement("canvas"), { width: Math.round(image.width * scale), height: Math.round(image.height * scale) });
+    canvas.getContext("2d").drawImage(image, 0, 0, canvas.width, canvas.height);
+    const blob = await new Promise((done) => { canvas.toBlob(done, "image/webp", 0.85); });
+    return blob && blob.size < file.size ? blob : file;
+  } catch {
+    return file; // what the browser can't read the server looks at
+  }
+}
+
+// @returns what the server says: {file} or {message}
+function hold(blob, name, progress) {
+  return new Promise((done) => {
+    const request = new XMLHttpRequest();
+    const body = new FormData();
+    body.append("picture", blob, name);
+    request.upload.addEventListener("progress", (event) => { if (event.lengthComputable) progress(event.loaded / event.total); });
+    request.addEventListener("load", () => {
+      try { done(JSON.parse(request.responseText)); } catch { done({ message: `“${name}” is too large to be sent. Make it smaller.` }); }
+    });
+    request.addEventListener("error", () => done({ message: `“${name}” didn't get through. Try it again when the line is back.` }));
+    request.open("POST", "/pictures/hold");
+    for (const [header, value] of Object.entries(JSON.parse(document.body.getAttribute("hx-headers:inherited")))) request.setRequestHeader(header, value);
+    request.send(body);
+  });
+}
+
+async function prepare(input) {
+  const { form } = input;
+  const files = [...input.files];
+  const refused = [];
+  for (const old of form.querySelectorAll("[data-held]")) old.remove();
+  for (const [number, file] of files.entries()) {
+    const which = files.length > 1 ? `Picture ${number + 1} of ${files.length}` : "The picture";
+    say(input, `${which}: making it smaller…`, 0);
+    const blob = await smaller(file);
+    const reply = await hold(blob, file.name, (part) => say(input, `${which}: sending…`, part));
+    if (reply.file) keep(form, input, reply.file, file.name); else refused.push(reply.message);
+  }
+  place(input).replaceChildren();
+  if (refused.length) refuse(input, refused);
+  return form.querySelector("[data-held]") !== null;
+}
+
+// As hidden fields of the form, beside the file's own field, which is emptied.
+function keep(form, input, file, name) {
+  const option = input.name.match(/^pictures\[(.+)\]$/)?.[1];
+  const fields = option ? { [`held_options[${option}]`]: file } : { "held[]": file, "held_names[]": name };
+  for (const [field, value] of Object.entries(fields)) {
+    const hidden = Object.assign(document.createElement("input"), { type: "hidden", name: field, value });
+    hidden.dataset.held = "";
+    form.append(hidden);
+  }
+}
+
+document.addEventListener("change", async (event) => {
+  const input = event.target;
+  if (!input.matches?.("input[type=file]") || !input.files.length) return;
+  const large = [...input.files].filter((file) => file.size > Number(input.dataset.most ?? Infinity));
+  if (large.length) {
+    event.stopImmediatePropagation();
+    refuse(input, large.map((file) => `“${file.name}” is larger than ${Math.round(input.dataset.most / 1048576)} MB. Make it smaller, or add it in parts.`));
+    input.value = "";
+  } else if ("shrink" in input.dataset) {
+    event.stopImmediatePropagation();
+    const ready = await prepare(input);
+    input.required = false;
+    input.value = "";
+    if (ready) input.form.requestSubmit();
+  } else {
+    place(input).replaceChildren();
+  }
+}, { capture: true });
