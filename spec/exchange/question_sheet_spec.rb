@@ -62,8 +62,9 @@ aside: "b"),
   end
 
   describe "texts that look like something else" do
-    odd = ["= frogs", "=1+1", "#1 of all", "'quoted", "'=so", "''#", "a, b; c", "Before / after", "°C", 'say "so"', "+ 1", "-2", "@x", "x2 reeds",
-           "12 reeds", "a = b", "poll", "difficulty 3", "E=mc2", "“curly”", "A", "5 options", "ünd", "\"", "/", "in km"].freeze
+    odd = ["= frogs", "=1+1", "#1 of all", "'quoted", "'=so", "''#", "a, b; c", "Before / after", "°C", 'say "so"', "+ 1", "-2",
+           "@x", "x2 reeds", "12 reeds", "a = b", "poll", "difficulty 3", "E=mc2", "“curly”", "A", "5 options", "ünd", "\"", "/",
+           "in km"].freeze
     kinds = Roost::Core::Prompts.kinds
 
     # A question of each kind with texts wherever it can have them.
@@ -93,9 +94,10 @@ aside: "b"),
       when "match"
         { "row_ids" => %w[m1 m2 m3 m4], "lefts" => [text.next, text.next, "", ""],
           "rights" => [text.next, "", text.next, text.next] }
-      when "gaps" then { "text" => "#{text.next} [[#{text.next.tr("|[]", "...")}]] #{text.next}", "distractors" => Array.new(12) do |n|
-        "#{plain.call} #{n}"
-      end.join(","), "bank" => "1" }
+      when "gaps"
+        others = Array.new(12) { |number| "#{plain.call} #{number}" }
+        { "text" => "#{text.next} [[#{text.next.tr("|[]", "...")}]] #{text.next}", "distractors" => others.join(","),
+          "bank" => "1" }
       when "number" then { "unit" => text.next, "key" => "value", "value" => "3.5" }
       when "writing" then { "boxes" => [plain.call, "#{plain.call} too"].join(","), "size" => "paragraph" }
       when "spots"
@@ -127,7 +129,8 @@ prompt: question(kind, texts.drop(4)))
 
     it "read as people write them, without quotes too" do
       rows = [["Question", "Kind", "Option A", "Option B", "Option C", "Right", "Rules"],
-              ["Warm", "number", "", "", "", "20", "in °C"], ["Eats", "match", "Heron = fish", "Swift = flies", "= frogs", "", ""],
+              ["Warm", "number", "", "", "", "20", "in °C"],
+              ["Eats", "match", "Heron = fish", "Swift = flies", "= frogs", "", ""],
               ["Think", "writing", "", "", "", "", "boxes I saw / I think"], ["# left out", "", "", "", "", "", ""],
               ["Two", "", "a", "b", "c", "A B", "any one"]]
       found = read(csv(*rows)).value

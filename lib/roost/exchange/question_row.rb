@@ -34,8 +34,8 @@ module Roost
       }.freeze
       DIFFICULTY = /\Adifficulty (?<value>-?\d+(?:\.\d+)?)\z/
       # For a poll that has a key all the same.
-      COMMON_RULES = { "opinion" => { "poll" => "1" }, "practice only" => { "practice" => "1" }, "may be changed" => { "may_change" => "yes" },
-                       "stands" => { "may_change" => "no" } }.freeze
+      COMMON_RULES = { "opinion" => { "poll" => "1" }, "practice only" => { "practice" => "1" },
+                       "may be changed" => { "may_change" => "yes" }, "stands" => { "may_change" => "no" } }.freeze
       FIELDS = { "Question" => "heading", "Text" => "text", "Second column" => "aside", "Name" => "title",
                  "Notes" => "notes" }.freeze
       MEDIUM = /\A(?<what>picture|option [A-M](?: right)?|sound|spoken|video|web) (?<file>\S+)(?: (?<rest>.*))?\z/

@@ -11,8 +11,7 @@ module Roost
       def begin(email:, name:, password_hash:)
         key = Store::SignIns.new.keep_sign_up(email: email, name: name, password_hash: password_hash)
         known = Store::Accounts.new.id_of(email)
-        body = known ? already : "Open this link within a day to make your account:\n\n#{Roost.settings.base_url}/welcome?key=#{key}\n"
-        SendMail.new.call(recipient: email, subject: SUBJECT, body: body)
+        SendMail.new.call(recipient: email, subject: SUBJECT, body: known ? already : link(key))
       end
 
       # @return [String, nil] the email of the account that was made, or was there; nil when the link
@@ -32,6 +31,8 @@ module Roost
       end
 
       private
+
+      def link(key) = "Open this link within a day to make your account:\n\n#{Roost.settings.base_url}/welcome?key=#{key}\n"
 
       def already
         "Somebody, perhaps you, wanted to make an account with this address. It has one already:\n\n" \

@@ -40,16 +40,16 @@ module Roost
         RETURNING final, late
       SQL
 
+      # @param given [Hash] :session_id, :seat_id, :slide_id, :final, :keyed, :save_no and :save_id:
+      #   save_no rises with every save of this device; save_id is the UUID of this save: the same
+      #   again is the same save
       # @param value [Hash, nil] as the prompt's kind read it; nil where it could not
       # @param typed [Hash, nil] then, what was sent: field to texts
       # @param may_change [Boolean, nil] what the question says of it; nil: as the session says
-      # @param save_no [Integer] rises with every save of this device
-      # @param save_id [String] UUID of this save: the same again is the same save
       # @return [Saved, nil] nil when nothing was stored; #stored says what stands
-      def save(session_id:, seat_id:, slide_id:, value:, final:, keyed:, save_no:, save_id:, may_change: nil, typed: nil)
-        row = database[SAVE, { session_id: session_id, seat_id: seat_id, slide_id: slide_id,
-                               value: JSON.generate(value || {}), typed: typed && JSON.generate(typed), final: final, keyed: keyed, may_change: may_change, save_no: save_no, save_id: save_id,
-                               grace: Core::Room::Run::GRACE, latest: LATEST }].first
+      def save(value:, typed: nil, may_change: nil, **given)
+        row = database[SAVE, { **given, value: JSON.generate(value || {}), typed: typed && JSON.generate(typed),
+                                        may_change: may_change, grace: Core::Room::Run::GRACE, latest: LATEST }].first
         row && Saved.new(kept: true, late: row[:late], final: row[:final]).freeze
       end
 

@@ -43,10 +43,12 @@ module Roost
       def ago(days) = Sequel.lit("now() - make_interval(days => ?)", days)
 
       def used_files
-        HOLDERS.map do |table, column|
-          found = Sequel.function(:regexp_matches, Sequel.cast(column, String), FILE, "g")
-          database.from(database[table].select(found.as(:found))).select(Sequel.lit("found[1]").as(:file))
-        end.reduce { |all, each| all.union(each, from_self: false) }
+        HOLDERS.map { |table, column| named_in(table, column) }.reduce { |all, each| all.union(each, from_self: false) }
+      end
+
+      def named_in(table, column)
+        found = Sequel.function(:regexp_matches, Sequel.cast(column, String), FILE, "g")
+        database.from(database[table].select(found.as(:found))).select(Sequel.lit("found[1]").as(:file))
       end
     end
   end

@@ -143,7 +143,8 @@ module Roost
 
       def record(row)
         Record.new(**row.slice(:number, :account_id, :author, :restored_from, :undoes, :redoes, :step),
-                   moved: row[:moved]&.to_h, created_at: row[:created_at], head: row[:head]&.to_h, slides: row[:slides].to_h).freeze
+                   moved: row[:moved]&.to_h, head: row[:head]&.to_h, slides: row[:slides].to_h,
+                   created_at: row[:created_at]).freeze
       end
     end
   end

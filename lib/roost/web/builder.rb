@@ -148,15 +148,6 @@ module Roost
           { record: record, slide: slide, chosen: Array(params["ids"]), imports: Store::Imports.new.of(record.id) }
         end
 
-        # @return [Hash{String=>Core::Picture}] by the id of their option
-        def option_pictures
-          held = params["held_options"]
-          return held.transform_values { |file| held_picture(file) } if held.is_a?(Hash)
-
-          sent = params["pictures"].is_a?(Hash) ? params["pictures"] : {}
-          sent.select { |_, file| file.is_a?(Hash) && file[:tempfile] }.transform_values { |file| granted(keep_picture(file)) }
-        end
-
         # Who else is at work here, and on which slide.
         # @return [Array<Array(String, Integer, String)>] name, and the slide's number and name (nil when on none)
         def colleagues(id, slide_ids)

@@ -43,6 +43,15 @@ module Roost
         uploads("pictures").map { |file| [granted(keep_picture(file)), file[:filename].to_s] }
       end
 
+      # @return [Hash{String=>Core::Picture}] by the id of their option
+      def option_pictures
+        held = params["held_options"]
+        return held.transform_values { |file| held_picture(file) } if held.is_a?(Hash)
+
+        sent = params["pictures"].is_a?(Hash) ? params["pictures"] : {}
+        sent.select { |_, file| file.is_a?(Hash) && file[:tempfile] }.transform_values { |file| granted(keep_picture(file)) }
+      end
+
       def held_picture(file)
         (file.is_a?(String) && Store::Media.new.picture(file)) || halt(refuse("Choose that picture again."))
       end

@@ -20,13 +20,19 @@ RSpec.describe Roost::Core::Sections do
       section = now.sections.to_a[which % [now.sections.count, 1].max]
       case what % 7
       when 0 then now.sectioned([chosen.first, ids[to % ids.length]], "x#{turn}", way)
-      when 1 then section ? now.section_changed(section.id, way: way) : now
-      when 2 then section ? now.without_section(section.id) : now
-      when 3 then now.moving(chosen | [ids[to % ids.length]], to % 9)
-      when 4 then now.stepping(chosen, 1)
-      when 5 then section ? now.section_changed(section.id, title: "Title #{turn}") : now
+      when 1..3 then section ? changed(now, section.id, what % 7, way, turn) : now
+      when 4 then now.moving(chosen | [ids[to % ids.length]], to % 9)
+      when 5 then now.stepping(chosen, 1)
       else now.stepping(chosen, -1)
       end
+    end
+  end
+
+  def changed(lesson, section_id, what, way, turn)
+    case what
+    when 1 then lesson.section_changed(section_id, way: way)
+    when 2 then lesson.without_section(section_id)
+    else lesson.section_changed(section_id, title: "Title #{turn}")
     end
   end
 

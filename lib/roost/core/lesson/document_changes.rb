@@ -40,11 +40,13 @@ module Roost
 
       def self.alike?(before, after)
         case after
-        when Hash then before.is_a?(Hash) && before.values_at(*IDENTITY) == after.values_at(*IDENTITY) && before.keys.sort == after.keys.sort
+        when Hash then before.is_a?(Hash) && identity(before) == identity(after)
         when Array then before.is_a?(Array) && before.length == after.length && after.any?(Hash)
         else false
         end
       end
+
+      def self.identity(document) = [document.values_at(*IDENTITY), document.keys.sort]
 
       def self.indexed(before, after) = after.each_index.map { |place| [place, before[place], after[place]] }
 
@@ -57,7 +59,7 @@ module Roost
 
         document.dup.tap { |copy| copy[path.first] = put(document[path.first], path.drop(1), value) }
       end
-      private_class_method :alike?, :indexed, :overlap?, :put
+      private_class_method :alike?, :identity, :indexed, :overlap?, :put
     end
   end
 end

@@ -61,11 +61,10 @@ module Roost
         shelf = prompt ? kept.except(prompt.kind).merge(prompt.kind => prompt.to_document) : kept
         return with(prompt: nil, kept: shelf.freeze) unless kind
 
-        shared = prompt&.shared
+        shared = (prompt || Prompts.from_document(shelf.values.last))&.shared || {}
         before = shelf[kind.kind]
-        asked = if before then Prompts.from_document(before.merge(shared || {}))
-                else kind.new(id: prompt_id,
-                              settings: kind.fitting(self).merge(shared || Prompts.from_document(shelf.values.last)&.shared || {}))
+        asked = if before then Prompts.from_document(prompt ? before.merge(shared) : before)
+                else kind.new(id: prompt_id, settings: kind.fitting(self).merge(shared))
                 end
         with(prompt: asked, kept: shelf.except(kind.kind).freeze)
       end

@@ -186,11 +186,7 @@ module Roost
         def imagine(student, random)
           knows = keyed? && student.knows?(settings["difficulty"] || 0.0, chance: 1.0 / options.length, random: random)
           picked = { "options" => imagined(knows, random) }
-          if sure?
-            picked.merge("sure" => Sureness.imagine(knows, random))
-          else
-            picked
-          end
+          sure? ? picked.merge("sure" => Sureness.imagine(knows, random)) : picked
         end
 
         private

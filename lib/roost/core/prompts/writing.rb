@@ -65,10 +65,9 @@ module Roost
           limit = rules.filter_map { |rule| rule[/\Aat most (\d+) words?\z/, 1] }.first
           samples = options.reject(&:empty?).map { |text| text[0, 500] }
           size = { "one line" => "line", "equation" => "equation" }.find { |rule, _| rules.include?(rule) }&.last || "paragraph"
+          labels = rules.texts("boxes").map { |label| label.tr(",", " ") }
           new(id: id, settings: { "samples" => samples })
-            .edited(common.merge("size" => size, "word_limit" => limit, "boxes" => rules.texts("boxes").map do |label|
-                      label.tr(",", " ")
-                    end.join(",")))
+            .edited(common.merge("size" => size, "word_limit" => limit, "boxes" => labels.join(",")))
         end
 
         def line? = settings["size"] == "line"

@@ -17,15 +17,16 @@ module Roost
           return nil unless fields.is_a?(Hash) && fields.length <= MOST_FIELDS && fields.keys.all?(NAME)
 
           texts = fields.transform_values { |values| Array(values).first(MOST_TEXTS) }
-          all = texts.values.flatten(1)
-          return nil unless all.all?(String) && all.sum(&:bytesize) <= MOST_BYTES
+          return nil unless bounded?(texts.values.flatten(1))
 
           kept = texts.transform_values { |values| values.map { |text| cleaned(text) } }
-          kept if kept.values.flatten.any? { |text| !text.empty? }
+          kept unless kept.values.flatten.all?(&:empty?)
         end
 
+        def self.bounded?(texts) = texts.all?(String) && texts.sum(&:bytesize) <= MOST_BYTES
+
         def self.cleaned(text) = Text.read(text, limit: MOST_BYTES, what: "It").value.to_s
-        private_class_method :cleaned
+        private_class_method :bounded?, :cleaned
       end
     end
   end

@@ -17,13 +17,7 @@ module Roost
           # @return [Reading] of a Choice; see Prompt.from_row
           def self.read(id, options:, right:, rules:, common:)
             lettered = rules.match(LETTERS_ONLY)
-            last = if lettered
-                     (lettered[:last] || "d").ord - "a".ord
-                   else
-                     rules.match(OPTIONS)&.[](:number)&.to_i&.pred&.clamp(0,
-                                                                          MOST_OPTIONS - 1)
-                   end
-            texts = options[0..[options.rindex { |text| !text.empty? }, last].compact.max.to_i]
+            texts = options[0..[options.rindex { |text| !text.empty? }, last(lettered, rules)].compact.max.to_i]
             letters = right.upcase.scan(/[A-Z]+/)
             places = letters.map { |letter| letter.length == 1 ? letter.ord - "A".ord : texts.length }
             beyond = letters.zip(places).find { |_, place| place >= texts.length }
@@ -32,6 +26,15 @@ module Roost
 
             prompt(id, texts, places, rules, common.merge("lettered" => lettered ? "1" : "0"))
           end
+
+          # The place of the last option, as far as the rules say it.
+          def self.last(lettered, rules)
+            return (lettered[:last] || "d").ord - "a".ord if lettered
+
+            told = rules.match(OPTIONS)
+            told && (told[:number].to_i - 1).clamp(0, MOST_OPTIONS - 1)
+          end
+          private_class_method :last
 
           # @return [Array<String>]
           def self.rules(choice)

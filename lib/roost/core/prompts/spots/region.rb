@@ -15,7 +15,8 @@ module Roost
           self::WANTED = (1..10)
           self::CORNERS = (3..24)
           self::NAME_LIMIT = 40
-          self::WORDS = /\A(?<shape>circle|rectangle|polygon)(?<numbers>(?: \d*\.?\d+)+)(?: x(?<wanted>\d+))?(?: (?:"(?<name>.*)"|(?<plain>.+)))?\z/i
+          self::WORDS = /\A(?<shape>circle|rectangle|polygon)(?<numbers>(?:\s\d*\.?\d+)+)(?:\sx(?<wanted>\d+))?
+                         (?:\s(?:"(?<name>.*)"|(?<plain>.+)))?\z/ix
 
           # @param raw anything: a region as #to_document writes it
           # @return [Region, nil] nil when it is none
