@@ -5,6 +5,7 @@ require "argon2"
 require "net/http"
 require "securerandom"
 require "zlib"
+require_relative "hostile"
 require_relative "kinds"
 require_relative "load"
 require_relative "preparing"
@@ -21,7 +22,7 @@ module Bench
     AT_A_TIME = 50
     SECONDS = 8
     GOALS = { fanout_ratio: "at most 3", answers_ratio: "at least 0.5", tally_ms_p95: "at most 600", rss_mb: "at most 300",
-              seat_first_load_kb: "at most 150" }.merge(Preparing::GOALS, Kinds::GOALS).freeze
+              seat_first_load_kb: "at most 150" }.merge(Preparing::GOALS, Kinds::GOALS, Hostile::GOALS).freeze
 
     def call
       Roost::Store::Database.migrate
@@ -35,6 +36,7 @@ module Bench
         results[:answers_per_second] = answers.round
         results.merge!(Preparing.new(@account, server).call)
         results.merge!(Kinds.new(@account, server).call)
+        results.merge!(Hostile.new(@account, server).call)
       end
       results.merge!(bare_fan_out(results.delete(:event_bytes)))
       results[:bare_answers_per_second] = bare_answers.round

@@ -61,7 +61,7 @@ export class Outbox extends EventTarget {
         method: "POST", body: JSON.stringify(save), headers: { "Content-Type": "application/json" },
         signal: AbortSignal.timeout(8000),
       });
-      return response.status >= 500 ? null : await response.json();
+      return response.status >= 500 || response.status === 429 ? null : await response.json();
     } catch { return null; }
   }
 

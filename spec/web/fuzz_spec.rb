@@ -28,8 +28,8 @@ RSpec.describe "Any request" do
   end
 
   odd = ["", " ", "0", "-1", "1", "9" * 20, "1e9", "../../etc/passwd", "%00", "%FF", "%", "%2e%2e", "<b>" * 420,
-         "\u0301" * 3_000, "a" * 1_900, "NaN", "null", "true", "[]", "{}", "💥", "\u202E", "' OR 1=1 --", "s1", "p1", "o1", "choice",
-         "order", "next", "jump", "quiz:x", "section:quiz", "remove", "add", "2147483648", "0x1F", "١"].freeze
+         "\u0301" * 3_000, "a" * 1_900, "NaN", "null", "true", "[]", "{}", "💥", "\u202E", "' OR 1=1 --", "s1", "p1", "o1",
+         "choice", "order", "next", "jump", "quiz:x", "section:quiz", "remove", "add", "2147483648", "0x1F", "١"].freeze
   names = %w[title heading text aside notes slide section ids[] questions[] prompt[do] prompt[keys][] prompt[keys][m1]
              prompt[text] prompt[regions] prompt[option_ids][] prompt[option_texts][] prompt[value] prompt[most] prompt[boxes]
              rev kind do lesson way to moved from command what seat page q shelf subject level option drawing after words count

@@ -7,7 +7,10 @@ module Roost
     # Where seats save their answers: a bare Rack endpoint, since a whole class uses it
     # at once. Speaks JSON; the device keeps what it sent until this has acknowledged.
     class Answers
-      MOST_BYTES = 1_000_000
+      MOST_BYTES = 500_000
+      # Saves of one seat: a device sends a draft every half a second at most.
+      PACE = { burst: 12, rate: 4 }.freeze
+      SOON = "Saved on this device; it is sent in a moment."
       HEADERS = { "content-type" => "application/json", "cache-control" => "no-store" }.freeze
       KEPT_SEATS = 5000
 
@@ -17,6 +20,7 @@ module Roost
         @seats = {}
         @lessons = {}
         @lock = Mutex.new
+        @pace = Pace.new(**PACE)
         engine.on_command { |session_id| forget(session_id) }
       end
 
@@ -24,6 +28,8 @@ module Roost
       def call(env)
         seat = seat(env["PATH_INFO"].delete_prefix("/"))
         return reply(404, state: "refused", message: "This seat is not known. Join again with the code on the board.") unless seat
+
+        return reply(429, state: "unsent", message: SOON) unless @pace.turn?(seat[:id])
 
         body = env["rack.input"].read(MOST_BYTES + 1).to_s
         return reply(413, state: "refused", message: "That answer is too large. Shorten it.") if body.bytesize > MOST_BYTES

@@ -1,0 +1,153 @@
+# frozen_string_literal: true
+
+module Bench
+  # One device that sends the longest and oddest answers of every kind, one after the other as fast as
+  # it can, into a class that has given long answers already; with the Desk, the class screen and six
+  # streams nobody reads open there. Meanwhile another class goes on. Turns with and without take turns.
+  class Hostile
+    GOALS = { hostile_ratio: "at most 1.5", hostile_rss_mb: "at most 250" }.freeze
+    SEATS = 30
+    TURNS = 40
+    LONG = 100 # answers that are there already
+    MARKS = "a\u0301\u0323"
+
+    # @param account [Integer]
+    # @param server [Server]
+    def initialize(account, server)
+      @account = account
+      @server = server
+    end
+
+    # @return [Hash] hostile_ratio: the quiet class's next slide, from the press to the last of its
+    #   streams, with the attack against without (medians); hostile_rss_mb: the largest worker afterwards
+    def call
+      victim, tokens = session(quiet, SEATS)
+      target, hostile = session(every_kind, LONG)
+      long_answers(target)
+      @http, @headers = @server.teacher
+      @streams = Streams.new(Server::HOST, @server.port, tokens.map { |token| "/stream/seat/#{token}" })
+      @streams.wait_until { |text| text.include?("\n\n") }
+      watch(target, hostile.first)
+      times = Array.new(TURNS) do |turn|
+        turn.odd? ? attacked(target, hostile.first, turn / 2) { following(victim, turn) } : following(victim, turn)
+      end
+      quiet, loud = times.partition.with_index { |_, turn| turn.even? }.map { |all| Bench.median(all) * 1000 }
+      { hostile_quiet_ms: quiet.round(1), hostile_loud_ms: loud.round(1), hostile_ratio: (loud / quiet).round(2),
+        hostile_rss_mb: largest }
+    ensure
+      @streams&.close
+      @watching&.each(&:close)
+    end
+
+    private
+
+    def session(slides, seats)
+      lesson = Roost::Store::Lessons.new.create(@account, Roost::Core::Lesson.new(title: "Marsh", slides: slides))
+      session = Roost::Operations::StartSession.new.call(@account, lesson, { "opens_itself" => "1", "may_change" => "1" }).value
+      tokens = Array.new(seats) { |number| Roost::Store::Seats.new.create(session.id, "Student #{number}").last }
+      command(session, "begin")
+      [session, tokens]
+    end
+
+    def command(session, name, **arguments)
+      Roost::Operations::CommandSession.new.call(session.id, name, arguments.transform_keys(&:to_s))
+    end
+
+    def quiet
+      Array.new(TURNS + 2) { |number| Roost::Core::Slide.new(id: "s#{number}", heading: "Birds of the marsh", text: "Dusk " * 60) }
+    end
+
+    def every_kind
+      picture = Roost::Core::Picture.new(file: "#{"a" * 64}.png", width: 800, height: 600, alt: "").freeze
+      Roost::Core::Prompts.kinds.map do |kind|
+        Roost::Core::Slide.new(id: kind.kind, heading: "Everything", pictures: [picture],
+                               prompt: kind.new(id: "p#{kind.kind}", settings: {}))
+      end
+    end
+
+    # What a class of a hundred wrote: eight thousand characters each, nearly alike.
+    def long_answers(session)
+      words = %w[reeds wind river stars marsh heron egret frost]
+      seats = Roost::Store::Seats.new.of(session.id)
+      rows = seats.map.with_index do |seat, number|
+        text = Array.new(1_300) do |place|
+          place % 97 == number % 97 ? "answer#{number}" : words[(place * 7) % 8]
+        end.join(" ")[0, 8_000]
+        { session_id: session.id, seat_id: seat.id, slide_id: "writing", value: Sequel.pg_jsonb({ "text" => text }), final: true, late: false,
+          save_no: 1, save_id: SecureRandom.uuid, received_at: Sequel.lit("now()") }
+      end
+      Roost::Store::Database.connection[:answers].multi_insert(rows)
+    end
+
+    # The Desk, the class screen, and six streams of a seat that never reads.
+    def watch(session, token)
+      desk = TCPSocket.new(Server::HOST, @server.port)
+      desk.write("GET /stream/desk/#{session.id} HTTP/1.1\r\nHost: x\r\nCookie: #{@headers["cookie"]}\r\n\r\n")
+      screen = TCPSocket.new(Server::HOST, @server.port)
+      screen.write("GET /stream/screen/#{session.screen_key} HTTP/1.1\r\nHost: x\r\n\r\n")
+      Thread.new do
+        loop do
+          IO.select([desk, screen], nil, nil, 1)&.first&.each do |socket|
+            socket.readpartial(1_000_000)
+          end
+        end
+      rescue StandardError
+        nil
+      end
+      deaf = Array.new(6) { TCPSocket.new(Server::HOST, @server.port).tap { |socket| socket.write("GET /stream/seat/#{token} HTTP/1.1\r\nHost: x\r\n\r\n") } }
+      @watching = [desk, screen, *deaf]
+    end
+
+    # Seconds from the press to the last of the streams.
+    def following(session, turn)
+      sleep 0.4
+      began = Bench.clock
+      presser = Thread.new { @http.post("/desk/#{session.id}/commands", "command=next&from=s#{turn}", @headers) }
+      last = @streams.wait_until { |text| text.include?("slide-s#{turn + 1}") && text.end_with?("\n\n") }
+      presser.join
+      last - began
+    end
+
+    # Attacks with one kind of question, from a process of its own so that only the server is in the way.
+    def attacked(session, token, number)
+      kind = Roost::Core::Prompts.kinds[number % Roost::Core::Prompts.kinds.length].kind
+      command(session, "jump", slide: kind)
+      command(session, "show", what: "results")
+      attacker = fork { attack(kind, token) }
+      sleep 0.6 # so that it is under way
+      yield
+    ensure
+      Process.kill(:KILL, attacker)
+      Process.wait(attacker)
+    end
+
+    def attack(kind, token)
+      http = Net::HTTP.new(Server::HOST, @server.port).start
+      ready = bodies.select { |slide, _| slide == kind }.cycle.first(40).map.with_index do |(slide, fields), number|
+        JSON.generate({ slide: slide, fields: fields, final: false, save_no: (Time.now.to_i % 1_000_000 * 1_000) + number,
+                        save_id: SecureRandom.uuid })
+      end
+      ready.cycle { |body| http.post("/answers/#{token}", body, "Content-Type" => "application/json") }
+    ensure
+      exit!
+    end
+
+    def bodies
+      zigzag = (0...9_900).flat_map { |point| [point % 1200, point.odd? ? 0 : 900] }
+      [["writing", { text: [MARKS * 2_400] }], ["writing", { text: ["stars and reeds " * 500] }], ["writing", { text: ["\uFDFA" * 2_600] }],
+       ["words", { words: ["\uFDFA" * 40] * 5 }], ["number", { number: ["1" * 59] }], ["number", { number: ["1e30/3.#{"3" * 40}"] }],
+       ["sketch", { strokes: [JSON.generate([{ tool: "pen", colour: "ink", points: zigzag }])] }],
+       ["sketch", { strokes: ["[" * 200_000] }], ["posts", { posts: [JSON.generate(cards)], likes: [JSON.generate(["x" * 100] * 300)] }],
+       ["spots", { spots: [JSON.generate([[0.5, 0.5, MARKS * 30]] * 10)] }], ["choice", { options: ["o1"] * 20_000 }],
+       ["order", { order: ["i1," * 40_000] }], ["match", { pairs: [JSON.generate((1..100).to_h { |n| ["m#{n}a", "m#{n}b"] })] }],
+       ["gaps", (0..19).to_h { |gap| ["gap#{gap}", [MARKS * 40]] }]]
+    end
+
+    def cards = Array.new(3) { |number| { id: "p#{number + 1}", text: MARKS * 90, emoji: "", picture: nil, at: number } }
+
+    # Megabytes of the largest worker.
+    def largest
+      @server.workers.map { |pid| File.read("/proc/#{pid}/status")[/^VmRSS:\s+(\d+)/, 1].to_i / 1024 }.max
+    end
+  end
+end
