@@ -1,14 +1,17 @@
 # frozen_string_literal: true
 
 module Bench
-  # One device that sends the longest and oddest answers of every kind, one after the other as fast as
-  # it can, into a class that has given long answers already; with the Desk, the class screen and six
+  # One device on a fast line that sends the longest and oddest answers of every kind, one after the
+  # other as fast as it can, into a class that has given long answers already; with the Desk, the class screen and six
   # streams nobody reads open there. Meanwhile another class goes on. Turns with and without take turns.
   class Hostile
     GOALS = { hostile_ratio: "at most 1.5", hostile_rss_mb: "at most 250" }.freeze
     SEATS = 30
     TURNS = 40
     LONG = 100 # answers that are there already
+    # The device: so many bytes a second, so many seconds away.
+    LINE = 2.5e6
+    AWAY = 0.01
     MARKS = "a\u0301\u0323"
 
     # @param account [Integer]
@@ -127,7 +130,10 @@ module Bench
         JSON.generate({ slide: slide, fields: fields, final: false, save_no: (Time.now.to_i % 1_000_000 * 1_000) + number,
                         save_id: SecureRandom.uuid })
       end
-      ready.cycle { |body| http.post("/answers/#{token}", body, "Content-Type" => "application/json") }
+      ready.cycle do |body|
+        http.post("/answers/#{token}", body, "Content-Type" => "application/json")
+        sleep AWAY + (body.bytesize / LINE)
+      end
     ensure
       exit!
     end

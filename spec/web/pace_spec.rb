@@ -13,6 +13,14 @@ RSpec.describe Roost::Web::Pace do
     expect(Array.new(4) { pace.turn?(:ada) }).to eq([true, true, true, false])
   end
 
+  it "makes those who cost more wait longer" do
+    expect([pace.turn?(:ada, 5), pace.turn?(:ada)]).to eq([true, false])
+    now[0] = 1.4
+    expect(pace.turn?(:ada)).to be(false)
+    now[0] = 1.6
+    expect(pace.turn?(:ada)).to be(true)
+  end
+
   it "remembers no more than it has room for" do
     (described_class::KEPT + 10).times { |number| pace.turn?(number) }
     expect(pace.instance_variable_get(:@left).length).to eq(described_class::KEPT)

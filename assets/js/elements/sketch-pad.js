@@ -14,6 +14,7 @@ const KEYS = "keys"; // in place of a pointer's id
 const COARSE = 20; // units a press of an arrow key
 const FINE = 5;
 const LIVE = 500; // milliseconds between drafts of a stroke that is being drawn
+const TOLERANCE = 0.6; // units a line may be off after it was simplified
 const STEP = 5; // units the pointer has to travel for a new point
 const REACH = 26; // units around the eraser
 const MOST_POINTS = 1500; // of one stroke
@@ -168,7 +169,7 @@ class SketchPad extends HTMLElement {
       this.stroke = null;
       this.line = null;
       if (TWO_POINTS.includes(stroke.tool) && Math.hypot(x2 - x1, y2 - y1) < STEP) this.draw(); // a slip
-      else this.change([...this.strokes, stroke]);
+      else this.change([...this.strokes, simplified(stroke)]);
     } else if (this.before && this.before !== this.strokes) {
       const after = this.strokes;
       this.strokes = this.before;
@@ -280,5 +281,28 @@ function distance(x, y, x1, y1, x2, y2) {
   const length = (x2 - x1) ** 2 + (y2 - y1) ** 2;
   const along = length ? Math.min(1, Math.max(0, ((x - x1) * (x2 - x1) + (y - y1) * (y2 - y1)) / length)) : 0;
   return Math.hypot(x - x1 - along * (x2 - x1), y - y1 - along * (y2 - y1));
+}
+// A line with no more points than it takes to look the same (Ramer, Douglas and Peucker); the server
+// does it again. Where the pressure changes, points stay.
+function simplified(stroke) {
+  const { points, pressure } = stroke;
+  const count = points.length / 2;
+  if (TWO_POINTS.includes(stroke.tool) || count < 3) return stroke;
+  const stays = new Uint8Array(count);
+  stays[0] = stays[count - 1] = 1;
+  for (let i = 1; pressure && i < count; i += 1) if (pressure[i] !== pressure[i - 1]) stays[i] = 1;
+  const ends = [...stays.keys()].filter((i) => stays[i]);
+  const work = ends.slice(1).map((to, i) => [ends[i], to]);
+  while (work.length) {
+    const [from, to] = work.pop();
+    let far = TOLERANCE; let place = 0;
+    for (let i = from + 1; i < to; i += 1) {
+      const off = distance(points[2 * i], points[2 * i + 1], points[2 * from], points[2 * from + 1], points[2 * to], points[2 * to + 1]);
+      if (off > far) { far = off; place = i; }
+    }
+    if (place) { stays[place] = 1; work.push([from, place], [place, to]); }
+  }
+  const kept = [...stays.keys()].filter((i) => stays[i]);
+  return { ...stroke, points: kept.flatMap((i) => [points[2 * i], points[2 * i + 1]]), ...(pressure && { pressure: kept.map((i) => pressure[i]) }) };
 }
 customElements.define("sketch-pad", SketchPad);

@@ -6,7 +6,7 @@ module Roost
     # tolerance. Source: Ramer (1972), Douglas and Peucker (1973). They take n² steps at worst;
     # so a line is taken in pieces of PIECE points, whose ends stay.
     module Polyline
-      PIECE = 32
+      PIECE = 16
 
       # @param points [Array<Array(Integer, Integer)>]
       # @param tolerance [Numeric] in the units of the points
@@ -20,21 +20,30 @@ module Roost
 
       # Places strictly between two points that stay.
       def self.between(points, from, to, square)
-        far, place = ((from + 1)...to).map { |each| [off(points[each], points[from], points[to]), each] }.max
-        return [] unless far && far > square
-
-        [*between(points, from, place, square), place, *between(points, place, to, square)]
+        place = nil
+        far = square
+        ((from + 1)...to).each do |each|
+          off = off(points[each], points[from], points[to])
+          if off > far
+            place = each
+            far = off
+          end
+        end
+        place ? [*between(points, from, place, square), place, *between(points, place, to, square)] : []
       end
 
       # @return [Numeric] the square of a point's distance from the stretch between two others
-      def self.off(point, from, to)
-        dx = to[0] - from[0]
-        dy = to[1] - from[1]
-        x = point[0] - from[0]
-        y = point[1] - from[1]
+      def self.off((px, py), (ax, ay), (bx, by))
+        dx = bx - ax
+        dy = by - ay
+        x = px - ax
+        y = py - ay
+        along = (x * dx) + (y * dy)
         length = (dx * dx) + (dy * dy)
-        along = length.zero? ? 0 : (((x * dx) + (y * dy)) / length.to_f).clamp(0, 1)
-        ((x - (along * dx))**2) + ((y - (along * dy))**2)
+        return (x * x) + (y * y) if along <= 0
+        return ((px - bx)**2) + ((py - by)**2) if along >= length
+
+        (((x * dy) - (y * dx))**2) / length.to_f
       end
       private_class_method :between, :off
     end

@@ -7,9 +7,11 @@ module Roost
     # Where seats save their answers: a bare Rack endpoint, since a whole class uses it
     # at once. Speaks JSON; the device keeps what it sent until this has acknowledged.
     class Answers
-      MOST_BYTES = 500_000
+      MOST_BYTES = 250_000
       # Saves of one seat: a device sends a draft every half a second at most.
       PACE = { burst: 12, rate: 4 }.freeze
+      # Bytes of which each counts as another.
+      A_TURN = 25_000
       SOON = "Saved on this device; it is sent in a moment."
       HEADERS = { "content-type" => "application/json", "cache-control" => "no-store" }.freeze
       KEPT_SEATS = 5000
@@ -29,7 +31,7 @@ module Roost
         seat = seat(env["PATH_INFO"].delete_prefix("/"))
         return reply(404, state: "refused", message: "This seat is not known. Join again with the code on the board.") unless seat
 
-        return reply(429, state: "unsent", message: SOON) unless @pace.turn?(seat[:id])
+        return reply(429, state: "unsent", message: SOON) unless @pace.turn?(seat[:id], 1 + (env["CONTENT_LENGTH"].to_i / A_TURN))
 
         body = env["rack.input"].read(MOST_BYTES + 1).to_s
         return reply(413, state: "refused", message: "That answer is too large. Shorten it.") if body.bytesize > MOST_BYTES

@@ -18,15 +18,16 @@ module Roost
         @lock = Mutex.new
       end
 
-      # Takes one turn if there is one.
+      # Takes turns if there is one; what costs more than there are is made up for afterwards.
       # @param who anything that says who it is
-      def turn?(who)
+      # @param cost [Numeric] in turns
+      def turn?(who, cost = 1)
         @lock.synchronize do
           now = @clock.call
           left, at = @left.delete(who) || [@burst, now]
           left = [@burst, left + ((now - at) * @rate)].min
           @left.shift if @left.length >= KEPT
-          @left[who] = [left >= 1 ? left - 1 : left, now]
+          @left[who] = [left >= 1 ? left - cost : left, now]
           left >= 1
         end
       end

@@ -28,11 +28,11 @@ module Roost
         PRESSURES = (1..9)
         MOST_STROKES = 600
         # Points as they are sent, and as they are kept.
-        MOST_POINTS = 20_000
+        MOST_POINTS = 10_000
         MOST_KEPT = 8_000
         # Half a pixel of a sheet a thousand pixels wide.
         TOLERANCE = 0.6
-        MOST_BYTES = 400_000
+        MOST_BYTES = 200_000
         TEXT_LIMIT = 80
         ON_A_PAGE = 18
         # Drawings laid over each other.
