@@ -70,35 +70,38 @@ module Bench
 
     # What a class of a hundred wrote: eight thousand characters each, nearly alike.
     def long_answers(session)
-      words = %w[reeds wind river stars marsh heron egret frost]
       seats = Roost::Store::Seats.new.of(session.id)
       rows = seats.map.with_index do |seat, number|
-        text = Array.new(1_300) do |place|
-          place % 97 == number % 97 ? "answer#{number}" : words[(place * 7) % 8]
-        end.join(" ")[0, 8_000]
-        { session_id: session.id, seat_id: seat.id, slide_id: "writing", value: Sequel.pg_jsonb({ "text" => text }), final: true, late: false,
-          save_no: 1, save_id: SecureRandom.uuid, received_at: Sequel.lit("now()") }
+        { session_id: session.id, seat_id: seat.id, slide_id: "writing", value: Sequel.pg_jsonb({ "text" => long_text(number) }),
+          final: true, late: false, save_no: 1, save_id: SecureRandom.uuid, received_at: Sequel.lit("now()") }
       end
       Roost::Store::Database.connection[:answers].multi_insert(rows)
     end
 
+    def long_text(number)
+      words = %w[reeds wind river stars marsh heron egret frost]
+      said = Array.new(1_300) { |place| place % 97 == number % 97 ? "answer#{number}" : words[(place * 7) % 8] }
+      said.join(" ")[0, 8_000]
+    end
+
     # The Desk, the class screen, and six streams of a seat that never reads.
     def watch(session, token)
-      desk = TCPSocket.new(Server::HOST, @server.port)
-      desk.write("GET /stream/desk/#{session.id} HTTP/1.1\r\nHost: x\r\nCookie: #{@headers["cookie"]}\r\n\r\n")
-      screen = TCPSocket.new(Server::HOST, @server.port)
-      screen.write("GET /stream/screen/#{session.screen_key} HTTP/1.1\r\nHost: x\r\n\r\n")
-      Thread.new do
-        loop do
-          IO.select([desk, screen], nil, nil, 1)&.first&.each do |socket|
-            socket.readpartial(1_000_000)
-          end
-        end
-      rescue StandardError
-        nil
+      watched = [open_stream("desk/#{session.id}", "Cookie: #{@headers["cookie"]}\r\n"), open_stream("screen/#{session.screen_key}")]
+      Thread.new { read_all(watched) }
+      @watching = [*watched, *Array.new(6) { open_stream("seat/#{token}") }]
+    end
+
+    def open_stream(path, header = "")
+      TCPSocket.new(Server::HOST, @server.port).tap do |socket|
+        socket.write("GET /stream/#{path} HTTP/1.1\r\nHost: #{Server::HOST}\r\n#{header}\r\n")
       end
-      deaf = Array.new(6) { TCPSocket.new(Server::HOST, @server.port).tap { |socket| socket.write("GET /stream/seat/#{token} HTTP/1.1\r\nHost: x\r\n\r\n") } }
-      @watching = [desk, screen, *deaf]
+    end
+
+    # Until they are closed.
+    def read_all(sockets)
+      loop { IO.select(sockets, nil, nil, 1)&.first&.each { |socket| socket.readpartial(1_000_000) } }
+    rescue IOError, SystemCallError
+      nil
     end
 
     # Seconds from the press to the last of the streams.
@@ -140,12 +143,14 @@ module Bench
 
     def bodies
       zigzag = (0...9_900).flat_map { |point| [point % 1200, point.odd? ? 0 : 900] }
-      [["writing", { text: [MARKS * 2_400] }], ["writing", { text: ["stars and reeds " * 500] }], ["writing", { text: ["\uFDFA" * 2_600] }],
-       ["words", { words: ["\uFDFA" * 40] * 5 }], ["number", { number: ["1" * 59] }], ["number", { number: ["1e30/3.#{"3" * 40}"] }],
-       ["sketch", { strokes: [JSON.generate([{ tool: "pen", colour: "ink", points: zigzag }])] }],
-       ["sketch", { strokes: ["[" * 200_000] }], ["posts", { posts: [JSON.generate(cards)], likes: [JSON.generate(["x" * 100] * 300)] }],
+      [["writing", { text: [MARKS * 2_400] }], ["writing", { text: ["stars and reeds " * 500] }],
+       ["writing", { text: ["\uFDFA" * 2_600] }], ["words", { words: ["\uFDFA" * 40] * 5 }], ["number", { number: ["1" * 59] }],
+       ["number", { number: ["1e30/3.#{"3" * 40}"] }], ["sketch", { strokes: [JSON.generate([{ tool: "pen", colour: "ink", points: zigzag }])] }],
+       ["sketch", { strokes: ["[" * 200_000] }],
+       ["posts", { posts: [JSON.generate(cards)], likes: [JSON.generate(["x" * 100] * 300)] }],
        ["spots", { spots: [JSON.generate([[0.5, 0.5, MARKS * 30]] * 10)] }], ["choice", { options: ["o1"] * 20_000 }],
-       ["order", { order: ["i1," * 40_000] }], ["match", { pairs: [JSON.generate((1..100).to_h { |n| ["m#{n}a", "m#{n}b"] })] }],
+       ["order", { order: ["i1," * 40_000] }],
+       ["match", { pairs: [JSON.generate((1..100).to_h { |n| ["m#{n}a", "m#{n}b"] })] }],
        ["gaps", (0..19).to_h { |gap| ["gap#{gap}", [MARKS * 40]] }]]
     end
 
