@@ -86,9 +86,10 @@ module Bench
 
     # The Desk, the class screen, and six streams of a seat that never reads.
     def watch(session, token)
-      watched = [open_stream("desk/#{session.id}", "Cookie: #{@headers["cookie"]}\r\n"), open_stream("screen/#{session.screen_key}")]
+      watched = [open_stream("desk/#{session.id}", "Cookie: #{@headers["cookie"]}\r\n"),
+                 open_stream("screen/#{session.screen_key}")]
       Thread.new { read_all(watched) }
-      @watching = [*watched, *Array.new(6) { open_stream("seat/#{token}") }]
+      @watching = Array.new(6) { open_stream("seat/#{token}") }
     end
 
     def open_stream(path, header = "")
@@ -144,7 +145,8 @@ module Bench
     def bodies
       zigzag = (0...9_900).flat_map { |point| [point % 1200, point.odd? ? 0 : 900] }
       [["writing", { text: [MARKS * 2_400] }], ["writing", { text: ["stars and reeds " * 500] }],
-       ["writing", { text: ["\uFDFA" * 2_600] }], ["words", { words: ["\uFDFA" * 40] * 5 }], ["number", { number: ["1" * 59] }],
+       ["writing", { text: ["\uFDFA" * 2_600] }],
+       ["words", { words: ["\uFDFA" * 40] * 5 }], ["number", { number: ["1" * 59] }],
        ["number", { number: ["1e30/3.#{"3" * 40}"] }], ["sketch", { strokes: [JSON.generate([{ tool: "pen", colour: "ink", points: zigzag }])] }],
        ["sketch", { strokes: ["[" * 200_000] }],
        ["posts", { posts: [JSON.generate(cards)], likes: [JSON.generate(["x" * 100] * 300)] }],
