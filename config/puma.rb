@@ -29,7 +29,10 @@ lowlevel_error_handler do |_error, _env, status = 500|
    Roost::Web::Application::HEADERS.merge("content-type" => "text/plain; charset=utf-8"),
    ["That request could not be read.\n"]]
 end
-Puma::ErrorLogger.prepend(Module.new { def request_title(req) = req.env["REQUEST_METHOD"].to_s })
+Puma::ErrorLogger.prepend(Module.new do
+  def title(said = {}) = "#{Time.now} #{said[:text]}: #{said[:error].class}"
+  def debug(*) = nil
+end)
 
 # Open streams never end by themselves, so stopping does not wait for them.
 force_shutdown_after 2

@@ -4,6 +4,8 @@ module Roost
   module Web
     # The Desk: the teacher's private control view of a live session.
     class Desk < TeacherApp
+      include Brief
+
       get "/:id" do |id|
         record = own_session(id)
         snapshot = Store::Rooms.new.snapshot(record)

@@ -7,6 +7,7 @@ module Roost
     class Fragments
       include Rendering
       include Marks
+      include Brief
 
       # The views of one session are rendered one after the other, by one thread.
       def once(thing)

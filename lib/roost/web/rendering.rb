@@ -44,6 +44,9 @@ module Roost
       # Whether a kind has this view, of those that not every kind has.
       def kind_view?(prompt, name) = Rendering.template?("prompts/#{prompt.kind}/#{name}")
 
+      # A text that a student gave. Where answers come in live it may be cut (Brief).
+      def given_text(text) = text
+
       # What a part of a question is called in a page: by its id where one may know that.
       # @param id [String]
       def item_id(id) = id

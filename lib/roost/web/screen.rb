@@ -5,6 +5,8 @@ module Roost
     # The class screen, at an address of its own that needs no sign-in, so that it can
     # run on another device. Shows only what the teacher has put there.
     class Screen < App
+      include Brief
+
       get "/:key" do |key|
         record = Store::Sessions.new.by_screen_key(key) || not_found
         view = Core::Room::Views.screen(Store::Rooms.new.snapshot(record))

@@ -5,6 +5,7 @@ module Roost
     # A student's seat. The token in the address is all it is known by.
     class Seat < App
       include Marks
+      include Brief
 
       # The pair two cards of a game make, as the form of an answer has it.
       # @param cards [Object] what was sent: two names with a comma between

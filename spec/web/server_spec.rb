@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require "socket"
+
+# The program as it is started, with a request no program would send.
+RSpec.describe "The running server" do
+  # @return [String] what it wrote while the block ran
+  def log_of
+    port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+    out, said = IO.pipe
+    pid = spawn({ "ROOST_ENV" => "test", "ROOST_PORT" => port.to_s, "ROOST_WORKERS" => "0" }, "bundle", "exec", "puma", "-q", "-C",
+                "config/puma.rb", chdir: Roost::Settings::ROOT, out: said, err: said)
+    said.close
+    100.times { break if answers?(port) || sleep(0.1).nil? }
+    yield port
+    Process.kill(:TERM, pid)
+    Process.wait(pid)
+    out.read
+  end
+
+  def answers?(port)
+    TCPSocket.new("127.0.0.1", port).close || true
+  rescue SystemCallError
+    false
+  end
+
+  def say(port, bytes)
+    TCPSocket.open("127.0.0.1", port) do |socket|
+      socket.write(bytes)
+      socket.close_write
+      socket.wait_readable(3) ? socket.read : ""
+    rescue Errno::ECONNRESET, Errno::EPIPE
+      "HTTP/1.1 4 cut off"
+    end
+  end
+
+  it "answers what can't be read with headers, and writes no address into its log" do
+    answers = []
+    log = log_of do |port|
+      answers << say(port, "GET /seat/SECRETTOKEN\x01 HTTP/1.1\r\nHost: x\r\n\r\n")
+      answers << say(port, "POST /answers/SECRETTOKEN HTTP/1.1\r\nHost: x\r\nContent-Length: nonsense\r\n\r\n")
+      answers << say(port, "GET /seat/SECRETTOKEN HTTP/1.1\r\nHost: x\r\nX: #{"y" * 200_000}\r\n\r\n")
+      answers << say(port, "GET /seat/SECRETTOKEN?%FF HTTP/1.1\r\nHost: x\r\nConnection: close\r\n\r\n")
+    end
+    expect(log).not_to include("SECRETTOKEN")
+    expect(answers.last).to start_with("HTTP/1.1 400").and include("content-security-policy")
+    expect(answers).to all(start_with("HTTP/1.1 4"))
+  end
+end
