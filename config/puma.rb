@@ -24,8 +24,8 @@ http_content_length_limit 210 * 1024 * 1024
 
 # Requests that can't be read never reach the program; neither they nor their addresses, which may
 # be a student's, go into the log.
-lowlevel_error_handler do |_error, _env, status = 500|
-  [status.to_i.between?(400, 599) ? status : 500,
+lowlevel_error_handler do |_error, _env, status|
+  [status,
    Roost::Web::Application::HEADERS.merge("content-type" => "text/plain; charset=utf-8"),
    ["That request could not be read.\n"]]
 end

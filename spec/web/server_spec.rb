@@ -27,7 +27,6 @@ RSpec.describe "The running server" do
   def say(port, bytes)
     TCPSocket.open("127.0.0.1", port) do |socket|
       socket.write(bytes)
-      socket.close_write
       socket.wait_readable(3) ? socket.read : ""
     rescue Errno::ECONNRESET, Errno::EPIPE
       "HTTP/1.1 4 cut off"
