@@ -13,6 +13,22 @@ RSpec.describe "Safety at the edge" do
     end
   end
 
+  it "sends nobody to a place that a header names" do
+    account
+    get "/lessons", {}, "HTTP_X_FORWARDED_HOST" => "elsewhere.example", "HTTP_HOST" => "elsewhere.example"
+    expect(last_response.headers["location"]).to eq("/sign-in")
+    sign_in
+    post "/lessons", { "title" => "Marsh", "authenticity_token" => @token }, "HTTP_X_FORWARDED_HOST" => "elsewhere.example"
+    expect(last_response.headers["location"]).to match(%r{\A/lessons/\d+\z})
+  end
+
+  it "tells browsers to stay with https where people come by it, and only there" do
+    expect(get("/").headers).not_to have_key("strict-transport-security")
+    allow(Roost.settings).to receive(:secure?).and_return(true)
+    secure = Roost::Web::Application.build(Front::ENGINE)
+    expect(secure.call(Rack::MockRequest.env_for("/"))[1]["strict-transport-security"]).to start_with("max-age=")
+  end
+
   it "asks who you are on every teacher's page" do
     %w[/lessons /lessons/1 /desk/1 /results /results/1].each do |path|
       get path

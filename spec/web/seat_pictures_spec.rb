@@ -42,6 +42,23 @@ RSpec.describe "Pictures from seats" do
     expect(said["message"]).to eq("That were many pictures. Wait a few minutes, then go on.")
   end
 
+  it "have an address that others are told only once the card is up, and that says nothing" do
+    command(session, "begin")
+    send_picture(photograph)
+    writer = Roost::Store::Seats.new.by_token(token)
+    card = { "id" => "p1", "text" => "", "emoji" => "", "picture" => said.merge("alt" => "") }
+    expect(save(session, writer, "s1", { "posts" => [JSON.generate([card])], "likes" => ["[]"], "writing" => [""] }).state).to eq("final")
+    reader = take_seat(session, "Dan").last
+    told = -> { get("/seat/#{reader}").body[%r{/given/[\w-]+\?[^"]*}] }
+    expect(told.call).to be_nil
+    command(session, "curate", slide: "s1", what: "approve", cards: "#{writer[:id]}-p1")
+    address = told.call
+    expect(address).not_to include(writer[:id].to_s)
+    expect(get(address).headers["content-type"]).to eq("image/png").or eq("image/jpeg")
+    database[:sessions].update(deleted_at: Sequel.lit("now()"))
+    expect(get(address).status).to eq(404)
+  end
+
   it "need a seat" do
     expect(post("/seat/nobody/pictures", photograph, "CONTENT_TYPE" => "application/octet-stream").status).to eq(404)
   end
