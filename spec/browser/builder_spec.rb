@@ -82,6 +82,51 @@ RSpec.describe "Preparing a lesson in the browser" do
     expect(page).to have_css(".seat-frame .slide-picture")
   end
 
+  describe "photographs of a phone" do
+    # Three of them, twelve megapixels each and as hard to pack as a real one: more at once than a slide takes.
+    def photographs
+      Dir.mktmpdir do |folder|
+        paths = Array.new(3) do |number|
+          noise = Vips::Image.gaussnoise(4000, 3000, mean: 120 + (number * 20), sigma: 40).cast(:uchar)
+          File.join(folder, "marsh #{number}.jpg").tap { |path| noise.bandjoin([noise, noise]).write_to_file(path, Q: 92) }
+        end
+        expect(paths.sum { |path| File.size(path) }).to be > 12_000_000
+        yield paths
+      end
+    end
+
+    it "are made smaller before they are sent, onto a slide and in bulk, and all of them come" do
+      id = kept_lesson(account)
+      photographs do |paths|
+        page.click_link "Edit"
+        page.attach_file "pictures[]", paths
+        expect(page).to have_css(".picture-row", count: 3, wait: 40)
+        page.visit "/lessons/#{id}/add"
+        page.attach_file "Pictures", paths
+        expect(page).to have_css(".note", text: "3 slides added.", wait: 40)
+      end
+      lesson = Roost::Store::Lessons.new.find(account, id).lesson
+      expect(lesson.slides.last(3).map(&:title)).to eq(["marsh 0", "marsh 1", "marsh 2"])
+      expect(lesson.slides.flat_map(&:pictures).map { |picture| [picture.width, picture.height] }.uniq).to eq([[2000, 1500]])
+    end
+
+    it "that are too large, or no pictures, are told of where one stands, and the others come" do
+      kept_lesson(account)
+      page.click_link "Edit"
+      Dir.mktmpdir do |folder|
+        good, bad, large = %w[good.png bad.png large.vtt].map { |name| File.join(folder, name) }
+        Vips::Image.black(60, 40, bands: 3).write_to_file(good)
+        File.write(bad, "MZ#{"x" * 300}")
+        File.write(large, "x" * (31 * 1024 * 1024))
+        page.attach_file "pictures[]", [good, bad]
+        expect(page).to have_css(".picture-row", count: 1)
+        expect(page).to have_css(".upload-state .refusal", text: "“bad.png” is not a picture we can show.")
+        page.all("input[name=file]").first.set(large)
+        expect(page).to have_css(".upload-state .refusal", text: "“large.vtt” is larger than 30 MB.")
+      end
+    end
+  end
+
   it "gives the sides of a pair pictures, a file of one's own and a drawing of the library" do
     rows = [%w[Heron fish], %w[Robin worms]].map.with_index(1) do |(left, right), place|
       { "id" => "m#{place}", "left" => left, "right" => right }

@@ -177,6 +177,7 @@ RSpec.describe "Slides in order, and two teachers at one lesson" do
     expect(page).to have_css("#news .note", text: "Mr Rowe has just changed this slide.", wait: 12)
     page.fill_in "Text", with: "Mine"
     expect(page).to have_css(".refusal", text: "Mr Rowe changed the same meanwhile.")
+    expect(page).to have_css("#saved .saved.is-not", text: "Not saved")
     expect([lesson.slides.first.text, page.find_field("Text").value]).to eq(%w[Hers Mine])
   end
 

@@ -132,6 +132,16 @@ RSpec.describe "Safety at the edge" do
     expect([last_response.status, JSON.parse(last_response.body)["state"]]).to eq([503, "unsent"])
   end
 
+  it "tells a device to stop sending what the database will never take" do
+    session = kept_session(account)
+    _seat, token = take_seat(session)
+    command(session, "begin")
+    command(session, "jump", slide: "s4")
+    allow(Roost::Core::Text).to receive(:read) { |raw, **| Roost::Core::Reading.ok(raw) }
+    post("/answers/#{token}", JSON.generate(message("s4", { "text" => ["nul \u0000"] })))
+    expect([last_response.status, JSON.parse(last_response.body)["state"]]).to eq([422, "refused"])
+  end
+
   describe "joining from one address" do
     let(:session) { kept_session(account) }
 

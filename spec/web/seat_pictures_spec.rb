@@ -47,7 +47,8 @@ RSpec.describe "Pictures from seats" do
     send_picture(photograph)
     writer = Roost::Store::Seats.new.by_token(token)
     card = { "id" => "p1", "text" => "", "emoji" => "", "picture" => said.merge("alt" => "") }
-    expect(save(session, writer, "s1", { "posts" => [JSON.generate([card])], "likes" => ["[]"], "writing" => [""] }).state).to eq("final")
+    expect(save(session, writer, "s1",
+                { "posts" => [JSON.generate([card])], "likes" => ["[]"], "writing" => [""] }).state).to eq("final")
     reader = take_seat(session, "Dan").last
     told = -> { get("/seat/#{reader}").body[%r{/given/[\w-]+\?[^"]*}] }
     expect(told.call).to be_nil

@@ -8,8 +8,9 @@ RSpec.describe "The running server" do
   def log_of
     port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
     out, said = IO.pipe
-    pid = spawn({ "ROOST_ENV" => "test", "ROOST_PORT" => port.to_s, "ROOST_WORKERS" => "0" }, "bundle", "exec", "puma", "-q", "-C",
-                "config/puma.rb", chdir: Roost::Settings::ROOT, out: said, err: said)
+    settings = { "ROOST_ENV" => "test", "ROOST_PORT" => port.to_s, "ROOST_WORKERS" => "0" }
+    pid = spawn(settings, "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", chdir: Roost::Settings::ROOT, out: said,
+err: said)
     said.close
     100.times { break if answers?(port) || sleep(0.1).nil? }
     yield port

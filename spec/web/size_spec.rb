@@ -64,7 +64,7 @@ RSpec.describe "The largest answers" do
     command(session, "jump", slide: "w1")
     token = take_seat(session, "Last").last
     read = 0
-    allow(Roost::Core::Room::Answer).to receive(:new).and_wrap_original { |make, **row| make.call(**row).tap { read += 1 } }
+    allow(Roost::Core::Room::Answer).to(receive(:new).and_wrap_original { |make, **row| make.call(**row).tap { read += 1 } })
     expect(get("/seat/#{token}").status).to eq(200)
     expect(read).to eq(0)
   end

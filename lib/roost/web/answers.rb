@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "json"
+require "pg"
 
 module Roost
   module Web
@@ -12,9 +13,11 @@ module Roost
       PACE = { burst: 12, rate: 4 }.freeze
       # Bytes of which each counts as another.
       A_TURN = 25_000
+      AWAY = "The database isn't answering. Your answer is on this device and will be sent."
       SOON = "Saved on this device; it is sent in a moment."
       HEADERS = { "content-type" => "application/json", "cache-control" => "no-store" }.freeze
       KEPT_SEATS = 5000
+      TAKEN_NEVER = [PG::DataException, PG::IntegrityConstraintViolation].freeze
 
       # @param engine [Live::Engine]
       def initialize(engine)
@@ -42,15 +45,16 @@ module Roost
         reply(saved.state == "refused" ? 422 : 200, **saved.to_h)
       rescue JSON::ParserError, EncodingError
         reply(400, state: "refused", message: Operations::SaveAnswer::BAD)
-      rescue Sequel::ConstraintViolation
-        reply(422, state: "refused", message: Operations::SaveAnswer::BAD)
-      rescue Sequel::Error
-        reply(503, state: "unsent", message: "The database isn't answering. Your answer is on this device and will be sent.")
+      rescue Sequel::Error => e
+        taken_never?(e) ? reply(422, state: "refused", message: Operations::SaveAnswer::BAD) : reply(503, state: "unsent", message: AWAY)
       end
 
       private
 
       attr_reader :engine
+
+      # Whether the database can't take it now or ever; anything else may pass.
+      def taken_never?(error) = TAKEN_NEVER.any? { |kind| error.wrapped_exception.is_a?(kind) }
 
       def reply(status, **said) = [status, HEADERS.dup, [JSON.generate(said.compact)]]
 
