@@ -107,11 +107,11 @@ RSpec.describe "Sketching at a seat" do
     desk.click_button "Put results on the class screen"
     expect(screen).to have_css(".drawings .drawing img", count: 2)
     desk.click_button "All on one sheet"
-    expect(screen).to have_css(".drawings-over g[opacity='0.3']", count: 2)
+    expect(screen).to have_css(".drawings-over img.is-3", count: 2)
     desk.click_button "Stronger"
-    expect(screen).to have_css(".drawings-over g[opacity='0.4']", count: 2)
+    expect(screen).to have_css(".drawings-over img.is-4", count: 2)
     desk.click_button "Side by side"
-    expect(screen).to have_css(".drawings .sheet", count: 2)
+    expect(screen).to have_css(".drawings .drawing img", count: 2)
     desk.find(".entry", text: "Ada").click_button "with name"
     expect(screen).to have_css(".spotlight", text: "Ada")
     desk.click_button "Next answer"

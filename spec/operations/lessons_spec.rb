@@ -135,6 +135,12 @@ prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Grey heron", "Swi
         .to eq(["Hers", "His", 30, ["Crane", "Swift", "Reed bunting", "Cuckoo"]])
     end
 
+    it "go on with what they see while they have changed nothing" do
+      change(account, text: "Hers")
+      expect(change(rowe).value.slide.rev).to eq(1)
+      expect(change(rowe, text: "His").reason).to start_with("Ms Falk changed the same meanwhile.")
+    end
+
     it "are told of each other in the same field, and nothing is lost or half saved" do
       change(account, heading: "Hers")
       expect(change(rowe, heading: "His", notes: "Also his").reason).to start_with("Ms Falk changed the same meanwhile.")

@@ -17,7 +17,7 @@ module Roost
       # @yieldparam slide [Core::Slide]
       # @yieldreturn [Core::Reading] of the changed slide
       # @return [Core::Reading, nil] of Saved; nil when there is no such lesson
-      def call(account_id, lesson_id, slide_id, rev:, &block)
+      def call(account_id, lesson_id, slide_id, rev:)
         lessons = Store::Lessons.new
         lessons.transaction do
           head = lessons.head(account_id, lesson_id, lock: true)
@@ -26,31 +26,34 @@ module Roost
           slide = lessons.slide(lesson_id, slide_id)
           next Core::Reading.refused(GONE) unless slide
 
-          changed(lesson_id, slide, rev, account_id, &block).map do |other|
-            next Saved.new(head: head, slide: slide).freeze if other == slide
+          base = slide.rev == rev ? slide : (rev && Store::Revisions.new.slide_at(lesson_id, slide_id, rev))
+          next newer(account_id, lesson_id, slide_id) unless base
 
-            kept = other.with(rev: slide.rev + 1)
-            Saved.new(head: lessons.save_slide(account_id, head, kept, field: field(slide, kept)), slide: kept).freeze
+          yield(base).and_then do |mine|
+            # Who has changed nothing goes on with what she sees.
+            next Core::Reading.ok(Saved.new(head: head, slide: base).freeze) if mine == base
+
+            both = base.equal?(slide) ? mine : merged(base, mine, slide)
+            both ? Core::Reading.ok(save(account_id, head, slide, both)) : newer(account_id, lesson_id, slide_id)
           end
         end
       end
 
       private
 
-      # @return [Core::Reading] of the present slide with what the editor changed
-      def changed(lesson_id, slide, rev, account_id, &block)
-        return yield(slide) if slide.rev == rev
-
-        base = rev && Store::Revisions.new.slide_at(lesson_id, slide.id, rev)
-        newer = Core::Reading.refused(format(NEWER, author(account_id, lesson_id, slide.id)))
-        base ? block.call(base).and_then { |mine| merged(base, mine, slide) || newer } : newer
+      def save(account_id, head, before, after)
+        kept = after.with(rev: before.rev + 1)
+        Saved.new(head: Store::Lessons.new.save_slide(account_id, head, kept, field: field(before, kept)), slide: kept).freeze
       end
 
+      # @return [Core::Slide, nil] the present slide with what the editor changed; nil where both changed the same
       def merged(base, mine, theirs)
         changes = Core::DocumentChanges.between(base.to_document, mine.to_document)
         document = Core::DocumentChanges.merged(changes, base.to_document, theirs.to_document)
-        document && Core::Reading.ok(Core::Slide.from_document(document))
+        document && Core::Slide.from_document(document)
       end
+
+      def newer(account_id, lesson_id, slide_id) = Core::Reading.refused(format(NEWER, author(account_id, lesson_id, slide_id)))
 
       # The one field that changed, or nil.
       def field(before, after)

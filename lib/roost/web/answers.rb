@@ -46,7 +46,12 @@ module Roost
       rescue JSON::ParserError, EncodingError
         reply(400, state: "refused", message: Operations::SaveAnswer::BAD)
       rescue Sequel::Error => e
-        taken_never?(e) ? reply(422, state: "refused", message: Operations::SaveAnswer::BAD) : reply(503, state: "unsent", message: AWAY)
+        if taken_never?(e)
+          reply(422, state: "refused",
+        message: Operations::SaveAnswer::BAD)
+        else
+          reply(503, state: "unsent", message: AWAY)
+        end
       end
 
       private

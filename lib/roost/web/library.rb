@@ -4,6 +4,8 @@ module Roost
   module Web
     # The picture library that ships with the program: finding drawings, and their files.
     class Library < TeacherApp
+      helpers LessonPages
+
       get "/" do
         partial("library/found", found: Store::PictureLibrary.find(params["q"]))
       end
@@ -11,14 +13,10 @@ module Roost
       # Takes in one picture for a form that is sent afterwards; says what it is called, or why not.
       post "/hold" do
         file = params["picture"]
-        kept = file.is_a?(Hash) && Operations::KeepPicture.new.call(account_id, file[:tempfile], file[:filename])
+        kept = file.is_a?(Hash) ? keep_picture(file) : Core::Reading.refused("Choose a file first.")
         content_type :json
-        status 422 unless kept&.ok?
-        JSON.generate(if kept&.ok?
-                        { file: kept.value.file }
-                      else
-                        { message: kept ? kept.reason : "Choose a file first." }
-                      end)
+        status 422 unless kept.ok?
+        JSON.generate(kept.ok? ? { file: kept.value.file } : { message: kept.reason })
       end
 
       get "/:name.svg" do |name|
