@@ -30,6 +30,12 @@ RSpec.describe Roost::Operations::SendMail do
     expect(database[:que_jobs].count).to eq(0)
   end
 
+  it "leaves nothing behind where it only pretends" do
+    allow(Roost.settings).to receive(:smtp_url).and_return("smtp://127.0.0.1:1")
+    described_class.new.call(**mail, pretend: true)
+    expect([Roost::Store::Outbox.new.latest, database[:que_jobs].count]).to eq([[], 0])
+  end
+
   it "has it delivered in the background where there is one" do
     port, told = server
     allow(Roost.settings).to receive(:smtp_url).and_return("smtp://127.0.0.1:#{port}")

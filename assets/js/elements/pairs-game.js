@@ -47,6 +47,7 @@ class PairsGame extends HTMLElement {
       return;
     }
     this.tries.value = Number(this.tries.value) + 1;
+    this.draw();
     if (pair) {
       this.pairsField.value = JSON.stringify({ ...this.pairs, [pair[0]]: pair[1] });
       this.foundField.value = [...this.found, ...cards].join(",");

@@ -135,7 +135,7 @@ class SeatAnswer extends HTMLElement {
   }
 
   words() {
-    if (this.message) return this.message;
+    if (this.message) return this.state === "unread" ? `Kept as you typed it. ${this.message}` : this.message;
     if (this.sending) return "On this device, sending…";
     if (!this.open) {
       return { none: "Answers are closed. You gave no answer.", unread: "Answers are closed. What you typed is kept, but it is not an answer.", draft: "Answers are closed. ✓ What you had counts.",

@@ -99,7 +99,8 @@ module Roost
         before_reset_password_request_route do
           if request.post?
             scope.slow_down
-            mail_reset_link if account_from_login(login_param_value) && !reset_password_email_recently_sent?
+            known = account_from_login(login_param_value) && !reset_password_email_recently_sent?
+            known ? mail_reset_link : Operations::SendMail.new.call(recipient: "x@x", subject: "", body: "", pretend: true)
             Operations::GuardSignIn.new.failed(login_param_value, scope.address)
             set_notice_flash format(SENT, login_param_value[0, 100])
             redirect "/sign-in"
