@@ -97,10 +97,11 @@ RSpec.describe "A whole lesson in four windows" do
     expect(ada).to have_css(".answer-state", text: "✓ Saved")
     ada.click_button "Undo"
     ada.click_button "Hand in"
-    expect(desk).to have_css(".entry img[src*='.svg']")
+    expect(desk).to have_css(".entry .drawing img")
     expect(database[:answers].where(slide_id: "s5").get(:value)["strokes"].map { |stroke| stroke["tool"] }).to eq(["pen"])
     desk.click_button "Put results on the class screen"
-    expect(screen).to have_css(".drawings polyline")
+    drawn = screen.find(".drawings .drawing img[src*='w=']")
+    expect(screen.evaluate_script("(async () => { await arguments[0].decode(); return arguments[0].naturalWidth; })()", drawn)).to eq(800)
     [desk, screen, ada].each { |each| expect_accessible(each) }
 
     desk.dismiss_confirm { desk.click_button "End" }

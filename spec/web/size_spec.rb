@@ -78,5 +78,7 @@ RSpec.describe "The largest answers" do
     expect(tile).to start_with("\x89PNG".b)
     expect(Roost::Exchange::Raster).not_to receive(:draw)
     expect([Roost::Operations::DrawTile.new.call(svg, 40, turns: busy), free.length]).to eq([tile, 0])
+    Roost::Operations::DrawTile.forget_old(most: 1)
+    expect(Dir[Roost.settings.var("tiles", "*.png")].length).to be <= 1
   end
 end
