@@ -160,7 +160,7 @@ module Bench
       waits = waits(sent, Array.new(seen.length) { seen.pop })
       { sketch_live_ms_p95: (waits.sort[(waits.length * 0.95).ceil - 1] * 1000).round,
         sketch_live_ms_median: (Bench.median(waits) * 1000).round,
-        sketch_desk_kb_s: (bytes / 1000.0 / took).round, sketch_picture_ms: picture(session, seats) }
+        sketch_desk_kb_s: (bytes / 1000.0 / took).round, sketch_picture_ms: picture(seats) }
     end
 
     # @return [Array<Array(Integer, Float)>] seat and time of each draft
@@ -180,6 +180,9 @@ module Bench
       end
     end
 
+    # What the picture of a seat is called.
+    def name(seat_id) = Roost::Web::Given.seal.close(seat_id, "s1")
+
     # Notes for each seat when its picture's version changed.
     def watch(stream, seen)
       versions = {}
@@ -188,9 +191,9 @@ module Bench
           while (event = text.slice!(/\A.*?\n\n/m))
             yield event.bytesize
             now = Bench.clock
-            event.scan(%r{/answers/s1/(\d+)\.svg\?v=(\d+)}) do |seat_id, version|
-              seen << [seat_id.to_i, now] if versions[seat_id] != version
-              versions[seat_id] = version
+            event.scan(%r{/given/([\w-]+)\?v=(\h+)}) do |name, version|
+              seen << [name, now] if versions[name] != version
+              versions[name] = version
             end
           end
           true
@@ -202,15 +205,15 @@ module Bench
     def waits(sent, seen)
       by_seat = seen.group_by(&:first)
       sent.filter_map do |seat_id, at|
-        shown = by_seat.fetch(seat_id, []).map(&:last).find { |time| time > at }
+        shown = by_seat.fetch(name(seat_id), []).map(&:last).find { |time| time > at }
         shown && (shown - at)
       end
     end
 
-    def picture(session, seats)
+    def picture(seats)
       Bench.median(seats.map do |seat_id, _token|
         began = Bench.clock
-        @http.get("/desk/#{session.id}/answers/s1/#{seat_id}.svg?v=1", @headers)
+        @http.get("/given/#{name(seat_id)}?v=1", @headers)
         (Bench.clock - began) * 1000
       end).round(1)
     end

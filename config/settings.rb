@@ -91,7 +91,7 @@ module Roost
     def secure? = base_url.start_with?("https://")
 
     # Key of the signed and encrypted session cookie: 64 bytes and more, as hex.
-    def session_secret = @env.fetch("ROOST_SESSION_SECRET") { kept_secret("session-secret") }
+    def session_secret = @session_secret ||= @env.fetch("ROOST_SESSION_SECRET") { kept_secret("session-secret") }
 
     private
 

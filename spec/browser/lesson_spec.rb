@@ -101,7 +101,7 @@ RSpec.describe "A whole lesson in four windows" do
     expect(database[:answers].where(slide_id: "s5").get(:value)["strokes"].map { |stroke| stroke["tool"] }).to eq(["pen"])
     desk.click_button "Put results on the class screen"
     drawn = screen.find(".drawings .drawing img[src*='w=']")
-    expect(screen.evaluate_script("(async () => { await arguments[0].decode(); return arguments[0].naturalWidth; })()", drawn)).to eq(800)
+    sleep 0.1 until screen.evaluate_script("arguments[0].naturalWidth", drawn) == 800
     [desk, screen, ada].each { |each| expect_accessible(each) }
 
     desk.dismiss_confirm { desk.click_button "End" }

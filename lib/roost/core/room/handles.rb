@@ -21,23 +21,28 @@ module Roost
         # @param secret [String] known to the server only
         # @param slide [Slide] with the question
         def initialize(secret:, session_id:, seat_id:, slide:)
-          @key = OpenSSL::HMAC.digest("SHA256", secret, "handles #{session_id} #{seat_id} #{slide.id}")
-          @seal = Seal.new(secret)
+          @secret = secret
+          @place = "handles #{session_id} #{seat_id} #{slide.id}"
           @slide = slide
         end
 
         # @param id [String] of a part of the question
         # @return [String]
-        def of(id) = [OpenSSL::HMAC.digest("SHA256", @key, id)].pack("m0").tr("+/", "-_")[0, LENGTH]
+        def of(id) = [OpenSSL::HMAC.digest("SHA256", key, id)].pack("m0").tr("+/", "-_")[0, LENGTH]
 
         # @return [String, nil] the id that is called so at this seat
         def item(handle) = (@ids ||= @slide.prompt.part_ids.to_h { |id| [of(id), id] })[handle]
 
         # @return [String, nil] the key of a card that is called so
         def card(handle)
-          opened = @seal.open(handle)
+          opened = (@seal ||= Seal.new(@secret)).open(handle)
           "#{opened.seat_id}-p#{opened.post}" if opened&.on?(@slide.id)
         end
+
+        private
+
+        # Worked out when it is first needed: most questions call nothing otherwise.
+        def key = @key ||= OpenSSL::HMAC.digest("SHA256", @secret, @place)
       end
     end
   end
