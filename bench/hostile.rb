@@ -2,8 +2,9 @@
 
 module Bench
   # One device on a fast line that sends the longest and oddest answers of every kind, one after the
-  # other as fast as it can, into a class that has given long answers already; with the Desk, the class screen and six
-  # streams nobody reads open there. Meanwhile another class goes on. Turns with and without take turns.
+  # other as fast as it can, into a class that has given long answers already; with the Desk, the
+  # class screen and six streams nobody reads open there. Meanwhile another class goes on. Turns
+  # with and without take turns.
   class Hostile
     GOALS = { hostile_ratio: "at most 1.5", hostile_rss_mb: "at most 250" }.freeze
     SEATS = 30

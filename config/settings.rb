@@ -66,6 +66,9 @@ module Roost
     # Threads a worker. More than about five fight over Ruby's lock (docs/ARCHITECTURE.md).
     def threads = Integer(@env.fetch("ROOST_THREADS", "5"))
 
+    # Threads that send to sessions side by side.
+    def broadcasters = 4
+
     # The address people type, for links, QR codes and mails.
     def base_url = @env.fetch("ROOST_BASE_URL") { "http://#{host}:#{port}" }
 

@@ -9,7 +9,6 @@ module Roost
     # served side by side, each by one thread at a time, so that a large one does not hold up
     # the others.
     class Broadcaster
-      SIDE_BY_SIDE = 4
       # Ruby lets a thread compute for 100 ms before another gets its turn, and half as long for
       # each step of priority below 0: so that whoever waits for one of these waits 12 ms.
       PRIORITY = -3
@@ -37,7 +36,7 @@ module Roost
 
       def start
         @running = true
-        @threads = Array.new(SIDE_BY_SIDE) { Thread.new { work } }
+        @threads = Array.new(Roost.settings.broadcasters) { Thread.new { work } }
         @threads.each do |thread|
           thread.name = "roost-broadcaster"
           thread.priority = PRIORITY
