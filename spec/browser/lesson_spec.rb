@@ -100,8 +100,8 @@ RSpec.describe "A whole lesson in four windows" do
     expect(desk).to have_css(".entry .drawing img")
     expect(database[:answers].where(slide_id: "s5").get(:value)["strokes"].map { |stroke| stroke["tool"] }).to eq(["pen"])
     desk.click_button "Put results on the class screen"
-    drawn = screen.find(".drawings .drawing img[src*='w=']")
-    sleep 0.1 until screen.evaluate_script("arguments[0].naturalWidth", drawn) == 800
+    # 800 wide as a tile, 200 as the drawing itself, which whoever comes while two tiles are made gets.
+    expect(screen.find(".drawings .drawing img[src*='w=']") { |img| img.evaluate_script("this.naturalWidth").positive? }).to be
     [desk, screen, ada].each { |each| expect_accessible(each) }
 
     desk.dismiss_confirm { desk.click_button "End" }
