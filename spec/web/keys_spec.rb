@@ -99,6 +99,19 @@ RSpec.describe "What a seat is sent" do
     end
   end
 
+  it "tells of two parts whether they belong together only where they lie face down" do
+    turns = lambda do |prompt|
+      names = Roost::Core::Room::Handles.new(secret: "s", session_id: 7, seat_id: 1, slide: slide("s1", prompt: prompt))
+      prompt.part_ids.map { |id| names.of(id) }.permutation(2).filter_map { |cards| prompt.turned(cards, names) }
+    end
+    games, others = Roost::Core::Prompts.kinds.flat_map { |kind| self.class.samples(kind) }.partition do |prompt|
+      prompt.respond_to?(:game?) && prompt.game?
+    end
+    expect([games, others].map(&:any?)).to eq([true, true])
+    expect(others.flat_map(&turns)).to be_empty
+    games.each { |prompt| expect(turns.call(prompt).uniq.length).to eq(prompt.keys.length) }
+  end
+
   it "has no seat's id in it, nor a mark that was not filled in" do
     board = Roost::Core::Prompts::Posts.new(id: "p1", settings: { "approve" => false })
     card = { "id" => "p1", "text" => "Heron", "emoji" => "", "picture" => nil, "at" => 1 }

@@ -11,7 +11,7 @@ module Roost
     #                 .fitting, #instruction
     # its settings::  #edited, #corrected, #shape, #problems, #keyed?, #words, #searchable
     # in a sheet::    #row_options, #row_right, #row_pictures, #row_slots, #rules, .from_row
-    # at a seat::     #shuffle?, #part_ids
+    # at a seat::     #shuffle?, #part_ids, #turned
     # an answer::     #read, #blank_answer?, #missing, #understood, #mark, #tally, #gathered, #for_class, #pages, #page,
     #                 #plain, #remark
     # rehearsal::     #imagine
@@ -105,6 +105,13 @@ module Roost
 
       # Ids of the parts that an answer refers to.
       def part_ids = []
+
+      # Two cards of a game that were turned over, each known to the seat by a name. Where the parts
+      # don't lie face down it tells nothing: it would tell the key.
+      # @param cards [Array(String, String)]
+      # @param names [Room::Handles]
+      # @return [Array(String, String), nil] the pair they make, as the form of an answer has it
+      def turned(_cards, _names) = nil
 
       # Seconds, or nil when answering is not timed.
       def time_limit = settings["time_limit"]

@@ -34,8 +34,7 @@ module Roost
       # Two cards of a pairs game that were turned over.
       get "/:id/preview/turned" do
         prompt = looked_at.lesson.slide(params["slide"].to_s)&.prompt || not_found
-        content_type :json
-        JSON.generate({ pair: Seat.pair(prompt, params["cards"], Core::Room::Handles::PLAIN) })
+        turned(prompt, Core::Room::Handles::PLAIN)
       end
 
       get "/:id/preview/screen" do

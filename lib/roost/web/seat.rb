@@ -7,17 +7,6 @@ module Roost
       include Marks
       include Brief
 
-      # The pair two cards of a game make, as the form of an answer has it.
-      # @param cards [Object] what was sent: two names with a comma between
-      # @param names [Core::Room::Handles] what the cards are called there
-      # @return [Array(String, String), nil]
-      def self.pair(prompt, cards, names)
-        return nil unless prompt.respond_to?(:turned) && cards.is_a?(String)
-
-        pair = prompt.turned(*cards.split(",", 2).map { |card| names.item(card) }.values_at(0, 1))
-        pair && [names.of("#{pair[0]}a"), names.of("#{pair[1]}b")]
-      end
-
       get "/:token" do |token|
         seat = seat(token)
         record = Store::Sessions.new.find(seat[:session_id])
@@ -40,8 +29,7 @@ module Roost
                 Store::Sessions.new.lesson(record.id).slide(record.state.slide_id)
         halt 409 unless slide
         halt 429 if Store::Counters.new.increment("turned:#{seat[:id]}", expires_in: 60) > 120
-        content_type :json
-        JSON.generate({ pair: Seat.pair(slide.prompt, params["cards"], Operations::SaveAnswer.names(seat, slide)) })
+        turned(slide.prompt, Operations::SaveAnswer.names(seat, slide))
       end
 
       # A picture for a card, as bytes; answers with what the card has to hold.

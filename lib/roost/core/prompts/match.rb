@@ -107,13 +107,12 @@ module Roost
           mixed(rows.flat_map { |row| [["#{row["id"]}a", item(row, "left")], ["#{row["id"]}b", item(row, "right")]] }, order)
         end
 
-        # Two cards of the game that were turned over.
-        # @return [Array(String, String), nil] the pair as it stands in a value; nil when they don't
-        #   belong together
-        def turned(one, other)
-          left, right = [one, other].sort_by { |card| card.to_s[-1].to_s }
-          row = left.to_s[0..-2]
-          [row, own(row)] if left == "#{row}a" && right == "#{row}b" && keys.key?(row)
+        def turned(cards, names)
+          return nil unless game? && cards.length == 2
+
+          left, right = cards.map { |card| names.item(card).to_s }.sort_by { |card| card[-1].to_s }
+          row = left[0..-2]
+          [names.of(left), names.of("#{own(row)}b")] if left == "#{row}a" && right == "#{row}b" && keys.key?(row)
         end
 
         # Of the cards in the game which ones are found in a value.
