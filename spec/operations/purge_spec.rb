@@ -20,7 +20,7 @@ RSpec.describe Roost::Operations::Purge do
   def marsh
     used = keep(photograph)
     board = Roost::Core::Prompts::Posts.new(id: "p2", settings: { "approve" => false })
-    lesson = Roost::Core::Lesson.new(title: "Zuydersee", slides: [slide("s1", prompt: writing(id: "p1"), pictures: [used]),
+    lesson = Roost::Core::Lesson.new(title: "Sallowmere", slides: [slide("s1", prompt: writing(id: "p1"), pictures: [used]),
                                                                   slide("s2", prompt: board)])
     session = kept_session(account, lesson)
     seat = take_seat(session, "Wilhelmine").first
@@ -35,7 +35,7 @@ RSpec.describe Roost::Operations::Purge do
     [session, used.file, sent.file]
   end
 
-  words = %w[Zuydersee Wilhelmine bittern Kingfisher]
+  words = %w[Sallowmere Wilhelmine bittern Kingfisher]
 
   it "leaves everything that is not deleted, or was deleted lately" do
     session, *files = marsh
@@ -46,12 +46,20 @@ RSpec.describe Roost::Operations::Purge do
     expect(files.map { |file| media.find(file) }).to all(be_an(Array))
   end
 
+  it "keeps the pictures of a draft that can't be read as an answer" do
+    sent = marsh.last
+    typed = Sequel.pg_jsonb({ "posts" => [JSON.generate([{ "id" => "p1", "picture" => { "file" => sent } }])] })
+    database[:answers].where(slide_id: "s2").update(value: Sequel.pg_jsonb({}), typed: typed)
+    described_class.new.call(days: 30)
+    expect(media.find(sent)).to be_an(Array)
+  end
+
   it "takes a deleted session with all that its students gave, and not the lesson" do
     session, used, sent = marsh
     Roost::Store::Sessions.new.mark_deleted(account, session.id, true)
     database[:sessions].update(deleted_at: long_ago(31))
     expect(described_class.new.call(days: 30)).to include(sessions: 1, lessons: 0, media: 1)
-    expect(words.select { |word| everything.include?(word) }).to eq(%w[Zuydersee])
+    expect(words.select { |word| everything.include?(word) }).to eq(%w[Sallowmere])
     expect(everything).not_to include(sent)
     expect([media.find(used), media.find(sent)]).to match([an_instance_of(Array), nil])
   end

@@ -6,9 +6,9 @@ module Roost
     # its time. Deleting a session takes its seats with their names, answers and events with it, and
     # deleting a lesson its slides and history, since the tables say so.
     class Purge < Repository
-      # Where names of files stand in documents, by table.
-      HOLDERS = { lesson_slides: :document, lesson_revisions: :slides, sessions: :lesson, bank_questions: :document,
-                  answers: :value }.freeze
+      # Tables and their columns in which names of files stand.
+      HOLDERS = [%i[lesson_slides document], %i[lesson_revisions slides], %i[sessions lesson], %i[bank_questions document],
+                 %i[answers value], %i[answers typed]].freeze
       FILE = "[0-9a-f]{64}\\.[a-z0-9]{3,4}"
       # A file that was uploaded this many hours ago may be about to be used.
       FRESH = 24
