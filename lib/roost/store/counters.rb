@@ -2,8 +2,7 @@
 
 module Roost
   module Store
-    # Counts that expire, for rate limits: shared by all web processes. Speaks what
-    # rack-attack asks of a store.
+    # Counts that expire, for rate limits: shared by all web processes.
     class Counters < Repository
       # @return [Integer, nil]
       def read(key) = live.where(key: key).get(:value)
