@@ -108,7 +108,7 @@ class PostCards extends HTMLElement {
       const card = document.createElement("li");
       card.className = "post";
       if (post.emoji) card.append(Object.assign(document.createElement("span"), { className: "card-emoji", textContent: post.emoji }));
-      if (post.picture) card.append(Object.assign(document.createElement("img"), { className: "card-picture", src: `${this.closest("[data-token]") ? `/seat/${this.closest("[data-token]").dataset.token}/pictures` : "/media"}/${post.picture.file}`, alt: "Your picture" }));
+      if (post.picture) card.append(Object.assign(document.createElement("img"), { className: "card-picture", src: `${this.closest("[data-pictures]")?.dataset.pictures ?? "/media"}/${post.picture.file}`, alt: "Your picture" }));
       if (post.text) card.append(Object.assign(document.createElement("p"), { className: "card-text", textContent: post.text }));
       const away = Object.assign(document.createElement("button"), { type: "button", className: "button is-small is-quiet", textContent: "✕" });
       away.dataset.remove = post.id;

@@ -14,7 +14,11 @@ module Roost
       # Without quotes, as people write it, a text goes up to the next stroke with room around it.
       TEXT = %r{\G\s*(?:/\s+)?(#{QUOTED}|(?:(?!\s/\s).)+)}
 
+      # @return [String] what a teacher wrote, in quotes
       def self.quote(text) = %("#{text.gsub('"', '""')}")
+
+      # @return [String] the same without them; what is in none stays as it is
+      def self.unquote(text) = text.match?(/\A#{QUOTED}\z/o) ? text[1..-2].gsub('""', '"') : text
 
       # @param cell [String]
       def self.read(cell) = new(cell.scan(RULE).map(&:strip).reject(&:empty?))
@@ -35,11 +39,11 @@ module Roost
 
       # What a teacher wrote after a word of ours, "" when nothing.
       # @return [String]
-      def text(word) = unquote(after(word))
+      def text(word) = RowRules.unquote(after(word))
 
       # The same where there may be several, with strokes between.
       # @return [Array<String>]
-      def texts(word) = after(word).scan(TEXT).flatten.map { |text| unquote(text.strip) }.reject(&:empty?)
+      def texts(word) = after(word).scan(TEXT).flatten.map { |text| RowRules.unquote(text.strip) }.reject(&:empty?)
 
       private
 
@@ -47,8 +51,6 @@ module Roost
         rule = @rules.find { |each| each.downcase.start_with?("#{word} ") }
         rule ? rule[word.length..].strip : ""
       end
-
-      def unquote(text) = text.match?(/\A#{QUOTED}\z/o) ? text[1..-2].gsub('""', '"') : text
     end
   end
 end

@@ -43,8 +43,8 @@ module Roost
       # @param task [String] what to read it as
       # @return [Done]
       def self.read(task, path, *arguments)
-        run(RbConfig.ruby, READER, task, path, *arguments.map(&:to_s), environment: { "RUBYLIB" => $LOAD_PATH.join(":") },
-**READING)
+        gems = { "RUBYLIB" => $LOAD_PATH.join(":") }
+        run(RbConfig.ruby, READER, task, path, *arguments.map(&:to_s), environment: gems, **READING)
       end
 
       # Everything from a pipe up to a limit; what is beyond it is read and forgotten, so that

@@ -107,13 +107,9 @@ module Roost
 
       # How hard it is, which simulated students go by.
       def rated(prompt, rules)
-        found = rules.match(DIFFICULTY)
-        if found
-          prompt.class.new(id: prompt.id,
-                           settings: prompt.settings.merge("difficulty" => found[:value].to_f.clamp(-6.0, 6.0)))
-        else
-          prompt
-        end
+        found = rules.match(DIFFICULTY) or return prompt
+
+        prompt.class.new(id: prompt.id, settings: prompt.settings.merge("difficulty" => found[:value].to_f.clamp(-6.0, 6.0)))
       end
 
       def media_lines(slide)

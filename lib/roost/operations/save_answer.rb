@@ -30,10 +30,10 @@ module Roost
         typed = Core::Room::Typed.read(message["fields"]) unless reading.ok?
         return refused(reading.reason) unless reading.ok? || typed
 
+        final = message["final"] == true
         empty = reading.ok? && slide.prompt.blank_answer?(reading.value)
-        reply = save(seat, slide, message, value: reading.value, typed: typed,
-final: reading.ok? && !empty && message["final"] == true)
-        said(reply, reading, slide.prompt, empty && message["final"] == true)
+        reply = save(seat, slide, message, value: reading.value, typed: typed, final: final && reading.ok? && !empty)
+        said(reply, reading, slide.prompt, empty && final)
       end
 
       # Whether a message is one that a device sends.

@@ -46,12 +46,9 @@ module Roost
       rescue JSON::ParserError, EncodingError
         reply(400, state: "refused", message: Operations::SaveAnswer::BAD)
       rescue Sequel::Error => e
-        if taken_never?(e)
-          reply(422, state: "refused",
-        message: Operations::SaveAnswer::BAD)
-        else
-          reply(503, state: "unsent", message: AWAY)
-        end
+        return reply(422, state: "refused", message: Operations::SaveAnswer::BAD) if taken_never?(e)
+
+        reply(503, state: "unsent", message: AWAY)
       end
 
       private

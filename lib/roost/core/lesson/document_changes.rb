@@ -17,14 +17,8 @@ module Roost
         return {} if before == after
         return { path => after } unless alike?(before, after)
 
-        pairs = if after.is_a?(Hash)
-                  (after.keys - LEFT_OUT).map do |name|
-                    [name, before[name], after[name]]
-                  end
-                else
-                  indexed(before, after)
-                end
-        pairs.reduce({}) { |found, (name, one, other)| found.merge(between(one, other, path + [name])) }
+        parts = after.is_a?(Hash) ? after.keys - LEFT_OUT : after.each_index
+        parts.reduce({}) { |found, part| found.merge(between(before[part], after[part], path + [part])) }
       end
 
       # One document with changes that were made to what both come from.
@@ -48,8 +42,6 @@ module Roost
 
       def self.identity(document) = [document.values_at(*IDENTITY), document.keys.sort]
 
-      def self.indexed(before, after) = after.each_index.map { |place| [place, before[place], after[place]] }
-
       def self.overlap?(one, other)
         one.zip(other).all? { |a, b| a == b || b.nil? } || other.zip(one).all? { |a, b| a == b || b.nil? }
       end
@@ -59,7 +51,7 @@ module Roost
 
         document.dup.tap { |copy| copy[path.first] = put(document[path.first], path.drop(1), value) }
       end
-      private_class_method :alike?, :identity, :indexed, :overlap?, :put
+      private_class_method :alike?, :identity, :overlap?, :put
     end
   end
 end

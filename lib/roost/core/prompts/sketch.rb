@@ -149,8 +149,8 @@ module Roost
           points = stroke["points"].each_slice(2).to_a
           pressure = stroke["pressure"]
           places = Polyline.kept(points, TOLERANCE) { |place| pressure && pressure[place] != pressure[place - 1] }
-          stroke.merge("points" => points.values_at(*places).flatten,
-**(pressure ? { "pressure" => pressure.values_at(*places) } : {}))
+          kept = stroke.merge("points" => points.values_at(*places).flatten)
+          pressure ? kept.merge("pressure" => pressure.values_at(*places)) : kept
         end
 
         def read_stroke(stroke)

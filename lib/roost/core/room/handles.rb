@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "base64"
 require "openssl"
 
 module Roost
@@ -28,7 +29,7 @@ module Roost
 
         # @param id [String] of a part of the question
         # @return [String]
-        def of(id) = [OpenSSL::HMAC.digest("SHA256", key, id)].pack("m0").tr("+/", "-_")[0, LENGTH]
+        def of(id) = Base64.urlsafe_encode64(OpenSSL::HMAC.digest("SHA256", key, id))[0, LENGTH]
 
         # @return [String, nil] the id that is called so at this seat
         def item(handle) = (@ids ||= @slide.prompt.part_ids.to_h { |id| [of(id), id] })[handle]

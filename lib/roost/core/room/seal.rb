@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "base64"
 require "digest"
 require "openssl"
 
@@ -32,15 +33,14 @@ module Roost
 
         # @return [String] LENGTH characters for an address or an id
         def close(seat_id, slide_id, post = 0)
-          block = cipher(:encrypt).update([seat_id, post, Seal.digest(slide_id)].pack(BLOCK))
-          [block].pack("m0").tr("+/", "-_").delete("=")
+          Base64.urlsafe_encode64(cipher(:encrypt).update([seat_id, post, Seal.digest(slide_id)].pack(BLOCK)), padding: false)
         end
 
         # @return [Opened, nil] nil of what can't be such a name; seat and slide may not exist
         def open(name)
           return nil unless name.is_a?(String) && name.match?(SHAPE)
 
-          seat_id, post, digest = cipher(:decrypt).update(name.tr("-_", "+/").unpack1("m")).unpack(BLOCK)
+          seat_id, post, digest = cipher(:decrypt).update(Base64.urlsafe_decode64(name)).unpack(BLOCK)
           Opened.new(seat_id: seat_id, post: post, digest: digest).freeze if seat_id < 2**62
         end
 

@@ -124,9 +124,8 @@ module Roost
             outcome = snapshot.outcome(slide.id, seat_id) if told && slide.prompt.keyed?
             return nil unless answer || outcome
 
-            Own.new(value: (if answer&.readable?
-                              answer.value
-                            end), typed: answer&.typed, final: answer&.final, late: answer&.late, status: outcome&.status,
+            value = answer.value if answer&.readable?
+            Own.new(value: value, typed: answer&.typed, final: answer&.final, late: answer&.late, status: outcome&.status,
                     points: outcome&.points).freeze
           end
 

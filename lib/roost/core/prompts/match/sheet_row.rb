@@ -8,8 +8,7 @@ module Roost
         # "Heron = fish" in one column, "= bread" for an item too many on the right. An item that
         # is empty, or has an = or a quote in it, stands in quotes, a quote in it doubled.
         module SheetRow
-          QUOTED = /"(?:[^"]|"")*"/
-          PAIR = /\A(?:(?<quoted>#{QUOTED})\s*=\s*|(?<plain>.*?)\s*=(?:\s+|\z))(?<right>.*)\z/m
+          PAIR = /\A(?:(?<quoted>#{RowRules::QUOTED})\s*=\s*|(?<plain>.*?)\s*=(?:\s+|\z))(?<right>.*)\z/m
 
           # @return [Reading] of a Match; see Prompt.from_row
           def self.read(id, options:, right:, rules:, common:) # rubocop:disable Lint/UnusedMethodArgument
@@ -24,13 +23,7 @@ module Roost
 
           # @return [Array<String>]
           def self.options(rows)
-            rows.map do |row|
-              if row["extra"]
-                "= #{quoted(row["right"])}"
-              else
-                "#{row["left"].empty? ? '""' : quoted(row["left"])} = #{quoted(row["right"])}"
-              end
-            end
+            rows.map { |row| "#{"#{left(row["left"])} " unless row["extra"]}= #{quoted(row["right"])}" }
           end
 
           # @return [Hash{String=>String}] see Prompt#row_slots
@@ -46,19 +39,14 @@ module Roost
             found = text.match(PAIR)
             return nil unless found
 
-            [if found[:quoted]
-               unquoted(found[:quoted])
-             else
-               found[:plain].then do |left|
-                 left.empty? ? nil : left
-               end
-             end, unquoted(found[:right])]
+            left = found[:quoted] ? RowRules.unquote(found[:quoted]) : found[:plain]
+            [(left if found[:quoted] || !left.empty?), RowRules.unquote(found[:right])]
           end
 
-          def self.quoted(text) = text.match?(/[="]/) ? RowRules.quote(text) : text
+          def self.left(text) = text.empty? ? RowRules.quote(text) : quoted(text)
 
-          def self.unquoted(text) = text.match?(/\A#{QUOTED}\z/o) ? text[1..-2].gsub('""', '"') : text
-          private_class_method :pair, :quoted, :unquoted
+          def self.quoted(text) = text.match?(/[="]/) ? RowRules.quote(text) : text
+          private_class_method :pair, :left, :quoted
         end
       end
     end
