@@ -21,7 +21,7 @@ RSpec.describe Roost::Operations::Purge do
     used = keep(photograph)
     board = Roost::Core::Prompts::Posts.new(id: "p2", settings: { "approve" => false })
     lesson = Roost::Core::Lesson.new(title: "Sallowmere", slides: [slide("s1", prompt: writing(id: "p1"), pictures: [used]),
-                                                                  slide("s2", prompt: board)])
+                                                                   slide("s2", prompt: board)])
     session = kept_session(account, lesson)
     seat = take_seat(session, "Wilhelmine").first
     command(session, "begin")
