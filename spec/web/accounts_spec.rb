@@ -75,11 +75,13 @@ RSpec.describe "Teachers' accounts" do
       [last_response.status, last_response.headers.except("set-cookie", "content-length"),
        last_response.body.gsub(/(?:falk|nobody)@/, "").gsub(/value="[^"]{40,}"/, "")]
     end
-    { "/sign-in" => { password: "not the right one" }, "/forgotten" => {},
-      "/sign-up" => { name: "Falk", password: "reeds and rushes" } }
-      .each do |path, fields|
+    { "/sign-in" => [{ password: "not the right one" }, "Check the email and the password."],
+      "/forgotten" => [{}, "a mail with a link is on its way"],
+      "/sign-up" => [{ name: "Falk", password: "reeds and rushes" }, "a mail with a link is on its way"] }
+      .each do |path, (fields, sentence)|
         known, unknown = %w[falk nobody].map { |name| ask.call(path, { email: "#{name}@heronsgate.example", **fields }) }
         expect(known).to eq(unknown)
+        expect(known.last).to include(sentence)
       end
     expect(database[:outbox_mails].select_order_map(:subject).tally).to eq({ "Amber Roost: a new password" => 1,
                                                                              "Amber Roost: your account" => 2 })

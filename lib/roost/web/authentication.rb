@@ -59,6 +59,9 @@ module Roost
         already_logged_in { redirect("/lessons") }
         domain { URI(Roost.settings.base_url).host }
 
+        # As they come back out of the cookie.
+        flash_error_key "error"
+        flash_notice_key "notice"
         login_notice_flash nil
         logout_notice_flash nil
         login_error_flash "That didn't work. Check the email and the password."
