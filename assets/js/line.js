@@ -19,17 +19,21 @@ const say = (lost) => {
 };
 
 // Whether the lock was free; then it is kept until the window goes.
-const take = (name) => new Promise((resolve) => {
+const take = (name) => new Promise((resolve, reject) => {
   navigator.locks.request(name, { ifAvailable: true }, (lock) => {
     resolve(Boolean(lock));
     return lock && new Promise(() => {});
-  });
+  }).catch(reject);
 });
 
+// There are no locks where the page is not served securely, or storage is switched off; then
+// every window takes a stream.
 async function allowed() {
-  if (!navigator.locks) return true; // only where the page is not served securely
-  for (let slot = 0; slot < SLOTS; slot += 1) if (await take(`roost.stream.${slot}`)) return true;
-  return false;
+  if (!navigator.locks) return true;
+  try {
+    for (let slot = 0; slot < SLOTS; slot += 1) if (await take(`roost.stream.${slot}`)) return true;
+    return false;
+  } catch { return true; }
 }
 
 function connect() {
@@ -53,7 +57,13 @@ document.addEventListener("htmx:sse:after:connection", (event) => {
   heard = Date.now();
   say(false);
 });
-document.addEventListener("htmx:sse:after:message", () => { heard = Date.now(); });
+document.addEventListener("htmx:sse:after:message", ({ detail: { message } }) => {
+  heard = Date.now();
+  // The server wants to know how good the line is.
+  if (message.event === "beat" && message.data === "?" && live.dataset.token) {
+    fetch(`/here/${live.dataset.token}`, { method: "POST", signal: AbortSignal.timeout(15000) }).catch(() => {});
+  }
+});
 document.addEventListener("htmx:sse:error", () => say(true));
 document.addEventListener("htmx:sse:close", (event) => {
   // The first connection failed for good only if the page was left open; ask again.

@@ -1,42 +1,87 @@
-// What a seat has to send: the newest save of each slide waits in localStorage until the
-// server has acknowledged it, across reloads and lost lines. Saving twice is saving once:
-// every save has an id and a rising number.
+// What a seat has to send: the newest save of each slide waits on the device until the server has
+// acknowledged it, across reloads and lost lines. Saving twice is saving once: every save has an id
+// and a rising number. It says which window wrote it and over what, so that another window's text
+// is not written over unseen; and how long the question had been here and how often it was tried,
+// so that an answer given in time is not lost to a slow line.
+import * as kept from "./kept.js";
+
 const RETRY = [500, 1000, 2000, 3000];
+const PATIENCE = 8000;
+const KEEPALIVE = 60000; // bytes that browsers still send when a page is left
 
 export class Outbox extends EventTarget {
   constructor(token) {
     super();
     this.token = token;
-    this.key = `roost.outbox.${token}`;
+    this.writer = uuid();
+    this.key = `roost.outbox.${token}.${this.writer}`;
+    this.waiting = {};
     this.numbers = {};
+    this.bases = {};
     this.failures = 0;
-    window.addEventListener("online", () => this.send());
-    if (Object.keys(this.waiting).length) this.send();
-  }
-
-  get waiting() {
-    if (this.memory) return this.memory;
-    try { return JSON.parse(localStorage.getItem(this.key)) ?? {}; } catch { return {}; }
-  }
-
-  keep(waiting) {
-    this.memory = waiting; // where storage is switched off or full, at least until a reload
-    try { localStorage.setItem(this.key, JSON.stringify(waiting)); } catch { localStorage.removeItem?.(this.key); }
+    // Of windows of this seat that were left, or are still open: what they send is the same save.
+    this.others = kept.keys(`roost.outbox.${token}.`).map((key) => ({ key, saves: kept.get(key) ?? {} }));
+    addEventListener("online", () => this.send());
+    if (this.others.length) this.send();
   }
 
   // The save of this slide that has not been acknowledged yet.
   pending(slide) {
-    return this.waiting[slide];
+    const left = this.others.map(({ saves }) => saves[slide]).filter(Boolean);
+    return this.waiting[slide] ?? left.sort((one, other) => one.at - other.at).at(-1);
   }
 
-  put(slide, fields, final) {
-    const waiting = this.waiting;
-    const number = Math.max(this.numbers[slide] ?? 0, waiting[slide]?.save_no ?? 0) + 1;
-    this.numbers[slide] = number;
-    waiting[slide] = { slide, fields, final, save_no: number, save_id: crypto.randomUUID?.() ?? uuid() };
-    this.keep(waiting);
-    this.tell(slide, { state: "sending", final });
-    this.send();
+  // What the window shows of a slide was saved under this id.
+  knows(slide, saveId) {
+    this.bases[slide] ??= saveId ?? null;
+  }
+
+  // @param elapsed milliseconds the question had been on this device
+  put(slide, fields, final, elapsed) {
+    const before = this.pending(slide);
+    this.numbers[slide] = Math.max(this.numbers[slide] ?? 0, before?.save_no ?? 0) + 1;
+    this.waiting[slide] = {
+      slide, fields, final, elapsed, tries: 0, at: Date.now(), save_no: this.numbers[slide], save_id: uuid(), writer: this.writer,
+      over: [before?.save_id, this.bases[slide]].filter(Boolean), held: before?.held,
+    };
+    this.forget(slide);
+    this.keep();
+    if (this.waiting[slide].held) this.tell(slide, { state: "elsewhere", final });
+    else {
+      this.tell(slide, { state: "sending", final });
+      this.send();
+    }
+  }
+
+  // Of two texts the student wants the one that is here.
+  insist(slide, fields, final, elapsed) {
+    const { held } = this.pending(slide) ?? {};
+    this.drop(slide);
+    this.bases[slide] = held;
+    this.put(slide, fields, final, elapsed);
+  }
+
+  // What waits for this slide is wanted no more.
+  drop(slide) {
+    delete this.waiting[slide];
+    this.forget(slide);
+    this.keep();
+  }
+
+  // What is waiting is newer than what other windows left.
+  forget(slide) {
+    for (const { saves } of this.others) delete saves[slide];
+  }
+
+  keep() {
+    for (const { key, saves } of [{ key: this.key, saves: this.waiting }, ...this.others]) {
+      if (Object.keys(saves).length) kept.set(key, saves);
+      else kept.remove(key);
+    }
+  }
+
+  get toSend() {
+    return [...this.others.flatMap(({ saves }) => Object.values(saves)), ...Object.values(this.waiting)].filter((save) => !save.held);
   }
 
   async send() {
@@ -45,7 +90,8 @@ export class Outbox extends EventTarget {
     clearTimeout(this.timer);
     do {
       this.again = false;
-      for (const save of Object.values(this.waiting)) {
+      for (const save of this.toSend) {
+        dispatchEvent(new CustomEvent("roost:sending", { detail: { final: save.final } }));
         const reply = await this.post(save);
         if (!reply) { this.wait(); break; }
         this.failures = 0;
@@ -53,30 +99,40 @@ export class Outbox extends EventTarget {
       }
     } while (this.again);
     this.sending = false;
+    if (!this.toSend.length) dispatchEvent(new CustomEvent("roost:sent"));
   }
 
   async post(save) {
+    save.tries += 1;
+    const { held, at, ...body } = save;
+    const text = JSON.stringify(body);
     try {
       const response = await fetch(`/answers/${this.token}`, {
-        method: "POST", body: JSON.stringify(save), headers: { "Content-Type": "application/json" },
-        signal: AbortSignal.timeout(8000),
+        method: "POST", body: text, headers: { "Content-Type": "application/json" }, priority: "high",
+        keepalive: text.length < KEEPALIVE, signal: AbortSignal.timeout(PATIENCE),
       });
       return response.status >= 500 || response.status === 429 ? null : await response.json();
     } catch { return null; }
   }
 
   settle(save, reply) {
-    const waiting = this.waiting;
-    const same = waiting[save.slide]?.save_id === save.save_id;
-    this.numbers[save.slide] = Math.max(this.numbers[save.slide] ?? 0, reply.save_no ?? 0);
-    if (reply.state === "behind") {
-      if (same) waiting[save.slide].save_no = this.numbers[save.slide] + 1;
+    const { slide } = save;
+    const now = this.pending(slide);
+    const same = now?.save_id === save.save_id;
+    this.numbers[slide] = Math.max(this.numbers[slide] ?? 0, reply.save_no ?? 0);
+    if (reply.state === "behind" && save.writer !== this.writer) {
+      this.drop(slide); // the window that wrote it has gone on
+    } else if (reply.state === "behind") {
+      if (same) now.save_no = this.numbers[slide] + 1;
       this.again = true;
-    } else if (same) {
-      delete waiting[save.slide];
+    } else if (reply.state === "elsewhere") {
+      if (now) now.held = reply.saved;
+    } else {
+      this.bases[slide] = save.save_id;
+      if (same) this.drop(slide);
     }
-    this.keep(waiting);
-    if (same && reply.state !== "behind") this.tell(save.slide, { ...reply, final: save.final });
+    this.keep();
+    if (same && reply.state !== "behind") this.tell(slide, { ...reply, final: save.final });
     if (!same) this.again = true;
   }
 
@@ -95,6 +151,8 @@ export class Outbox extends EventTarget {
 export class Rehearsal extends EventTarget {
   pending() { return undefined; }
 
+  knows() {}
+
   put(slide, fields, final) {
     this.dispatchEvent(new CustomEvent("save", { detail: { slide, state: final ? "final" : "draft", final } }));
   }
@@ -102,6 +160,7 @@ export class Rehearsal extends EventTarget {
 
 // Where randomUUID is missing: pages that are not served over https.
 function uuid() {
+  if (crypto.randomUUID) return crypto.randomUUID();
   const bytes = crypto.getRandomValues(new Uint8Array(16));
   bytes[6] = (bytes[6] & 0x0f) | 0x40;
   bytes[8] = (bytes[8] & 0x3f) | 0x80;

@@ -114,6 +114,56 @@ RSpec.describe "A seat that loses nothing" do
     expect(seat).to have_css(".answer-state", text: "Answers are closed. ✓ Handed in.")
   end
 
+  it "counts an answer given in time that the line held up, and says so at the Desk" do
+    state = database[:sessions].where(id: session.id).get(:lesson).to_h
+    state["slides"].find { |each| each["id"] == "s3" }["prompt"]["time_limit"] = 6
+    database[:sessions].where(id: session.id).update(lesson: Sequel.pg_jsonb(state))
+    eventually { database[:seats].exclude(heard_at: nil).count == 1 }
+    command(session, "jump", slide: "s3")
+    seat.find("label", text: "Grey heron")
+    offline(seat, true)
+    seat.find("label", text: "Grey heron").click
+    seat.click_button "Hand in"
+    eventually(12) { !snapshot(session).state.open? }
+    sleep 1
+    offline(seat, false)
+    eventually { stored("s3")&.by_line }
+    expect([stored("s3").late, stored("s3").final]).to eq([false, true])
+    expect(seat).to have_css(".answer-state", text: "Answers are closed. ✓ Handed in.")
+    desk = sign_in_window.tap { |each| each.visit "/desk/#{session.id}" }
+    expect(desk).to have_css(".entry", text: /Ada.*came late by the line/m)
+  end
+
+  it "asks which of two windows' texts is the answer, and loses neither" do
+    other = window(:beside, :chromium_phone).tap { |each| each.visit seat.current_path }
+    field.send_keys("By the stars")
+    eventually { stored&.value == { "text" => "By the stars" } }
+    other.find("input[name=text]").send_keys("By smell")
+    expect(other).to have_css(".answer-state", text: "In another window you wrote something else")
+    expect([stored.value, stored.beside]).to eq([{ "text" => "By the stars" }, { "text" => ["By smell"] }])
+    other.click_button "Use what stands here"
+    eventually { stored.value == { "text" => "By smell" } }
+    field.send_keys(" and the sun")
+    expect(seat).to have_css(".answer-state", text: "In another window you wrote something else")
+    expect(stored.beside).to eq({ "text" => ["By the stars and the sun"] })
+    seat.refresh
+    expect(seat.find("input[name=text]").value).to eq("By the stars and the sun")
+    seat.click_button "Show the other"
+    expect(seat.find("input[name=text]").value).to eq("By smell")
+    expect(seat).to have_no_button("Show the other")
+  end
+
+  it "works where the browser keeps nothing, and says what can be lost" do
+    bare = window(:bare, :chromium_no_storage).tap { |each| each.visit seat.current_path }
+    expect(bare.evaluate_script("(() => { try { return Boolean(localStorage); } catch { return false; } })()")).to be(false)
+    expect(bare).to have_css(".no-storage", text: "This browser keeps nothing on the device")
+    bare.find("input[name=text]").send_keys("By the stars")
+    eventually { stored&.value == { "text" => "By the stars" } }
+    command(session, "next")
+    expect(bare).to have_css("h1", text: "Sketch a wing")
+    expect(complaints(bare)).to be_empty
+  end
+
   it "works in more windows of one browser than the browser has connections for" do
     browser = window(:crowd)
     names = %w[Bo Cleo Dev Esme Finn Gus Hana]

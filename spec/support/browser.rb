@@ -29,10 +29,17 @@ module Browser
 
   def self.register
     { chromium: [DESK], chromium_phone: [PHONE], chromium_recording: [DESK, *MICROPHONE],
-      chromium_small: [[1024, 768]] }.each do |name, arguments|
-      Capybara.register_driver(name) do |app|
-        Capybara::Selenium::Driver.new(app, browser: :chrome, options: options(*arguments), service: service)
-      end
+      chromium_small: [[1024, 768]] }.each { |name, arguments| add(name, options(*arguments)) }
+    add(:chromium_no_storage, options(PHONE).tap { |each| each.add_preference(:profile, NO_STORAGE) })
+  end
+
+  # Neither cookies nor anything else a page might keep.
+  NO_STORAGE = { default_content_setting_values: { cookies: 2 } }.freeze
+
+  def self.add(name, options)
+    Capybara.register_driver(name) do |app|
+      Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)
     end
   end
+  private_class_method :add
 end

@@ -56,8 +56,10 @@ module Keeping
     [Roost::Store::Seats.new.by_token(token), token]
   end
 
-  def message(slide, fields, final: true, save_no: 1, save_id: SecureRandom.uuid)
-    { "slide" => slide, "fields" => fields, "final" => final, "save_no" => save_no, "save_id" => save_id }
+  # @param more [Hash] what else a device says: :writer, :over, :elapsed, :tries
+  def message(slide, fields, final: true, save_no: 1, save_id: SecureRandom.uuid, **more)
+    { "slide" => slide, "fields" => fields, "final" => final, "save_no" => save_no, "save_id" => save_id,
+      **more.transform_keys(&:to_s) }
   end
 
   def save(session, seat, *args, **opts)

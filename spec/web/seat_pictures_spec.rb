@@ -54,8 +54,9 @@ RSpec.describe "Pictures from seats" do
     expect(told.call).to be_nil
     command(session, "curate", slide: "s1", what: "approve", cards: "#{writer[:id]}-p1")
     address = told.call
-    expect(address).to match(%r{\A/given/[\w-]{22}\?v=\h{8}\z})
-    expect(get(address).headers["content-type"]).to eq("image/png").or eq("image/jpeg")
+    expect(address).to match(%r{\A/given/[\w-]{22}\?v=\h{8}&amp;w=480\z})
+    expect(get(CGI.unescapeHTML(address)).headers["content-type"]).to eq("image/webp")
+    expect(get(address.sub(/&.*/, "")).headers["content-type"]).to eq("image/png").or eq("image/jpeg")
     database[:sessions].update(deleted_at: Sequel.lit("now()"))
     expect(get(address).status).to eq(404)
   end

@@ -1,10 +1,12 @@
 // The answering part of a seat: saves drafts while the student works, hands in, and
 // always says where the answer is. Knows nothing of the kinds: it sends what the form holds.
+import { works } from "../kept.js";
 import { Outbox, Rehearsal } from "../outbox.js";
 
 // Milliseconds without a change before a draft is sent, and the longest a change waits.
 const PAUSE = 500;
 const LONGEST = 1500;
+const ELSEWHERE = "In another window you wrote something else, and that counts now. What stands here is kept, too.";
 const AWAY = ["visibilitychange", "pagehide"]; // the first bubbles up from the document
 let outbox = null;
 
@@ -19,15 +21,19 @@ class SeatAnswer extends HTMLElement {
     this.fields = this.querySelector("fieldset");
     this.button = this.querySelector("[data-hand-in]");
     this.state = this.dataset.stored || "none";
+    this.began();
+    outbox.knows(this.slide, this.dataset.saved);
     const pending = outbox.pending(this.slide);
     if (!pending && this.dataset.typed) this.restore(JSON.parse(this.dataset.typed));
     if (pending) {
       this.restore(pending.fields);
       this.state = pending.final ? "final" : "draft";
-      this.sending = true;
+      this.sending = !pending.held;
+      this.elsewhere = Boolean(pending.held);
     }
     this.form.addEventListener("input", (event) => { if (!event.target.matches("[data-ignore]")) this.draftSoon(event.target.matches("[data-keeps-state]")); });
     this.form.addEventListener("submit", (event) => { event.preventDefault(); this.press(); });
+    this.querySelector("[data-which]").addEventListener("click", ({ target }) => this.choose(target.closest("button")?.dataset.keep));
     this.onSave = (event) => { if (event.detail.slide === this.slide) this.saved(event.detail); };
     outbox.addEventListener("save", this.onSave);
     // A page that is put away may never run again.
@@ -45,12 +51,20 @@ class SeatAnswer extends HTMLElement {
 
   attributeChangedCallback() {
     if (!this.form) return;
-    if (!this.open) {
+    if (this.open) this.began();
+    else {
       this.draftNow();
       scrollTo(0, 0);
     }
     this.draw();
   }
+
+  // The question is before the student from now on, by a clock that nobody sets.
+  began() {
+    if (this.open) this.since0 ??= performance.now();
+  }
+
+  get elapsed() { return Math.round(performance.now() - (this.since0 ?? performance.now())); }
 
   get slide() { return this.dataset.slide; }
 
@@ -93,7 +107,7 @@ class SeatAnswer extends HTMLElement {
     this.unsent = false;
     this.since = undefined;
     this.state = this.stays ? "final" : "draft";
-    outbox.put(this.slide, this.read(), Boolean(this.stays));
+    outbox.put(this.slide, this.read(), Boolean(this.stays), this.elapsed);
     this.stays = undefined;
     this.draw();
   }
@@ -108,18 +122,30 @@ class SeatAnswer extends HTMLElement {
       this.stays = undefined;
       this.changing = false;
       this.state = "final";
-      outbox.put(this.slide, this.read(), true);
+      outbox.put(this.slide, this.read(), true, this.elapsed);
     }
     this.draw();
   }
 
+  // Which of two texts, this one or another window's, is the answer.
+  choose(which) {
+    if (which === "this") {
+      this.elsewhere = false;
+      outbox.insist(this.slide, this.read(), outbox.pending(this.slide)?.final ?? false, this.elapsed);
+    } else if (which === "other") {
+      outbox.drop(this.slide);
+      location.reload();
+    }
+  }
+
   saved(detail) {
     this.sending = detail.state === "sending";
+    this.elsewhere = detail.state === "elsewhere";
     this.message = detail.message ?? null;
     if (!this.sending) this.querySelector("[data-understood]").textContent = detail.understood ?? "";
     if (detail.state === "refused") this.state = this.open ? "draft" : "refused";
     else if (detail.state === "empty") this.state = "none";
-    else if (!this.sending) this.state = detail.state;
+    else if (!this.sending && !this.elsewhere) this.state = detail.state;
     this.draw();
   }
 
@@ -129,14 +155,16 @@ class SeatAnswer extends HTMLElement {
     this.button.textContent = change ? "Change my answer" : "Hand in";
     this.button.hidden = !this.open || (change && !this.mayChange);
     this.button.classList.toggle("is-primary", !change);
+    this.querySelector("[data-which]").hidden = !this.elsewhere || !this.open;
     const line = this.querySelector(".answer-state");
     line.textContent = this.words();
     line.dataset.state = this.message ? "refused" : this.sending ? "sending" : this.state;
   }
 
   words() {
+    if (this.elsewhere) return ELSEWHERE;
     if (this.message) return this.state === "unread" ? `Kept as you typed it. ${this.message}` : this.message;
-    if (this.sending) return "On this device, sending…";
+    if (this.sending) return works ? "On this device, sending…" : "Sending… Keep this page open.";
     if (!this.open) {
       return { none: "Answers are closed. You gave no answer.", unread: "Answers are closed. What you typed is kept, but it is not an answer.", draft: "Answers are closed. ✓ What you had counts.",
         final: "Answers are closed. ✓ Handed in.", late: "✓ Saved, but it came after answers closed." }[this.state] ?? "";

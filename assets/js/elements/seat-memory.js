@@ -1,23 +1,19 @@
 // The device remembers its last seats, and on the front door offers them back: to those who can say
 // whose they are, since other children use the device, too.
+import * as kept from "../kept.js";
+
 const KEY = "roost.seats";
 const KEEP = 3;
 const HOURS = 8;
 
-const remembered = () => {
-  try {
-    return (JSON.parse(localStorage.getItem(KEY)) ?? []).filter((seat) => Date.now() - seat.at < HOURS * 3600e3);
-  } catch { return []; }
-};
+const remembered = () => (kept.get(KEY) ?? []).filter((seat) => Date.now() - seat.at < HOURS * 3600e3);
 
 const seat = document.querySelector("[data-token]");
 if (seat) {
   const { token, name, title } = seat.dataset;
   const others = remembered().filter((other) => other.token !== token);
-  try {
-    sessionStorage.setItem("roost.seat", token);
-    localStorage.setItem(KEY, JSON.stringify([{ token, name, title, at: Date.now() }, ...others].slice(0, KEEP)));
-  } catch { /* where storage is switched off, the address is all there is */ }
+  kept.set(KEY, [{ token, name, title, at: Date.now() }, ...others].slice(0, KEEP));
+  document.querySelector(".no-storage").hidden = kept.works;
 }
 
 class SeatMemory extends HTMLElement {

@@ -1,12 +1,14 @@
 # frozen_string_literal: true
 
+require "tmpdir"
+
 module Roost
   module Exchange
     # A picture of pixels from outside, looked at and made smaller by libvips' own programs, one
     # at a time in a process of this one. What an SVG of ours looks like is drawn by librsvg's.
     class Raster
       TYPES = { "png" => "image/png", "jpg" => "image/jpeg", "webp" => "image/webp" }.freeze
-      QUALITY = { "png" => "strip", "jpg" => "strip,Q=85", "webp" => "strip,Q=80" }.freeze
+      QUALITY = { "png" => "strip", "jpg" => "strip,Q=85", "webp" => "strip,Q=75" }.freeze
       # Loaders that libvips' makers don't vouch for stay out.
       ENVIRONMENT = { "VIPS_BLOCK_UNTRUSTED" => "1", "VIPS_CONCURRENCY" => "1" }.freeze
       LIMITS = { seconds: 20, memory: 1536 * 1024 * 1024, output: 1024 * 1024, environment: ENVIRONMENT }.freeze
@@ -49,14 +51,15 @@ module Roost
         Header.new(width: width, height: height, alpha: bands.even?).freeze if [width, height, bands].all?(&:positive?)
       end
 
-      # The picture upright and no larger than a square, in another format.
+      # The picture upright and no larger than a square, or than a width, in another format.
       # @param side [Integer] pixels
+      # @param height [Integer] pixels, where it may be higher than wide
       # @param format [String] a key of TYPES
       # @return [Array(String, Integer, Integer), nil] bytes, width and height; nil when it is damaged
-      def within(side, format)
+      def within(side, format, height: side)
         Dir.mktmpdir do |folder|
           made = File.join(folder, "made.#{format}")
-          done = Raster.alone("vips", "thumbnail", path, "#{made}[#{QUALITY.fetch(format)}]", side.to_s, "--height", side.to_s,
+          done = Raster.alone("vips", "thumbnail", path, "#{made}[#{QUALITY.fetch(format)}]", side.to_s, "--height", height.to_s,
                               "--size", "down", "--fail-on", "truncated")
           head = done.success && Raster.new(made).header
           head ? [File.binread(made), head.width, head.height] : nil

@@ -37,7 +37,7 @@ module Roost
           outcome = line.outcomes[slide.id]
           [*@about, line.seat.name, results.number(slide), slide.name, slide.prompt.label,
            outcome.status.to_s.tr("_", " "), outcome.mark&.to_f&.round(4), outcome.points, outcome.seconds&.round(1),
-           answer(outcome, slide.prompt), yes(outcome.unfinished), yes(outcome.answer&.late)]
+           answer(outcome, slide.prompt), yes(outcome.unfinished), late(outcome.answer)]
         end
       end
 
@@ -46,6 +46,8 @@ module Roost
 
         outcome.answer.readable? ? prompt.plain(outcome.answer.value) : outcome.answer.typed_text
       end
+
+      def late(answer) = answer&.by_line ? "by the line, counts" : yes(answer&.late)
 
       def yes(flag) = flag ? "yes" : nil
 

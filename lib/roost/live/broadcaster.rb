@@ -20,15 +20,18 @@ module Roost
       # @param renderer [#call] makes what turns views into fragments, for one thread:
       #   #seat, #screen and #desk take a view and the present time, #for_seat gives what #seat made
       #   as one seat gets it
-      def initialize(hub:, renderer:)
+      # @param on_close [#call] called with a session's id when answering has ended there
+      def initialize(hub:, renderer:, on_close:)
         @hub = hub
         @renderer = renderer
+        @on_close = on_close
         @pending = {}
         @welcome = Hash.new { |hash, session_id| hash[session_id] = [] }
         @lock = Mutex.new
         @wake = ConditionVariable.new
         @mirrors = {}
         @deadlines = {}
+        @answering = {}
         @boards = {}
         @late_boards = Set.new
         @busy = Set.new
@@ -81,6 +84,7 @@ module Roost
         @lock.synchronize do
           @mirrors.keep_if { |id, _mirror| session_ids.include?(id) }
           @deadlines.keep_if { |id, _deadline| session_ids.include?(id) }
+          @answering.keep_if { |id, _until| session_ids.include?(id) }
           @boards.keep_if { |id, _tally| session_ids.include?(id) }
         end
       end
@@ -88,9 +92,15 @@ module Roost
       # @return [Hash{Integer=>Float}] session id to the deadline of its open prompt
       def deadlines = @lock.synchronize { @deadlines.dup }
 
+      # Sessions whose open question is being answered, or was until just now.
+      # @return [Array<Integer>] ids
+      def answering = @lock.synchronize { @answering.select { |_, ending| ending.nil? || ending > clock }.keys }
+
       private
 
       attr_reader :hub
+
+      def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
       def work
         Thread.current[:fragments] = @renderer.call
@@ -140,12 +150,24 @@ module Roost
         snapshot = mirror.snapshot(people: newcomers.any? || scopes.any? { |scope| scope != :answers })
         return streams.each { |stream| hub.drop(stream) } unless snapshot
 
-        @lock.synchronize { @deadlines[session_id] = snapshot.state.open? ? snapshot.state.run.deadline : nil }
+        note_question(session_id, snapshot.state)
         now = mirror.record.now
         by_audience = streams.group_by { |stream| stream.about.audience }
         send_seats(snapshot, by_audience.fetch(:seat, []), scopes, newcomers, now)
         send_all(snapshot, by_audience.fetch(:screen, []), now) { Core::Room::Views.screen(snapshot) }
         send_all(snapshot, by_audience.fetch(:desk, []), now) { Core::Room::Views.desk(snapshot) }
+      end
+
+      def note_question(session_id, state)
+        closed = @lock.synchronize do
+          @deadlines[session_id] = state.open? ? state.run.deadline : nil
+          before = @answering.key?(session_id) && @answering[session_id].nil?
+          if state.open? then @answering[session_id] = nil
+          elsif before then @answering[session_id] = clock + Core::Room::LineDelay::MOST
+          end
+          before && !state.open?
+        end
+        @on_close.call(session_id) if closed
       end
 
       def send_seats(snapshot, streams, scopes, newcomers, now)

@@ -17,6 +17,8 @@ module Roost
       MOST_A_SEAT = 6
       MOST_AN_ADDRESS = 40
       BEAT = "event: beat\ndata: .\n\n"
+      # A heartbeat that the device answers, so that it is known how good its line is.
+      ASKING = "event: beat\ndata: ?\n\n"
 
       # @param renderer [#call] see Broadcaster
       # @param expire [#call] closes the question of a session (id) whose deadline has passed
@@ -25,11 +27,13 @@ module Roost
         @expire = expire
         @rehearse = rehearse
         @hub = Hub.new(on_close: method(:left))
-        @broadcaster = Broadcaster.new(hub: @hub, renderer: renderer)
+        @broadcaster = Broadcaster.new(hub: @hub, renderer: renderer, on_close: method(:closed))
         @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew))
         @listeners = []
         @dirty = Set.new
         @gone = []
+        @heard = Set.new
+        @ask = Set.new
         @lock = Mutex.new
       end
 
@@ -60,9 +64,16 @@ module Roost
           Store::Seats.new.arrive(seat_id, about.key)
           touched(session_id, :people)
         end
-        @broadcaster.welcome(@hub.add(io, about))
-        drop_oldest(seat_id) if seat_id
+        stream = @hub.add(io, about)
+        @broadcaster.welcome(stream)
+        return unless seat_id
+
+        ask([stream])
+        drop_oldest(seat_id)
       end
+
+      # A seat's device has answered a heartbeat. May be called from any thread.
+      def heard(seat_id) = @lock.synchronize { @heard << seat_id }
 
       # Something of this session has changed in this process; told to all processes at the
       # next tick, at most five times a second.
@@ -91,6 +102,7 @@ module Roost
       def tick
         sleep TICK
         say_goodbyes
+        listen
         announce_dirty
         close_expired
         @ticks = (@ticks || 0) + 1
@@ -120,6 +132,24 @@ module Roost
         end
       end
 
+      # Answering has ended in a session: whose line is good now?
+      def closed(session_id) = @lock.synchronize { @ask << session_id }
+
+      def listen
+        heard, sessions = @lock.synchronize { [@heard.to_a.tap { @heard.clear }, @ask.to_a.tap { @ask.clear }] }
+        Store::Seats.new.heard(heard) if heard.any?
+        ask_all(sessions) if sessions.any?
+      end
+
+      def ask_all(session_ids)
+        ask(@hub.streams.select { |stream| stream.about.seat_id && session_ids.include?(stream.about.session_id) })
+      end
+
+      def ask(streams)
+        Store::Seats.new.asked(streams.map { |stream| stream.about.key }) if streams.any?
+        streams.each { |stream| @hub.write(stream, ASKING) }
+      end
+
       def left(stream)
         @lock.synchronize { @gone << stream.about } if stream.about.seat_id
       end
@@ -138,6 +168,7 @@ module Roost
       def sweep
         streams = @hub.streams
         streams.each { |stream| @hub.write(stream, BEAT) }
+        ask_all(@broadcaster.answering)
         keys = streams.select { |stream| stream.about.seat_id }.map { |stream| stream.about.key }
         Store::Seats.new.still_here(keys) if keys.any?
         drop_signed_out(streams)

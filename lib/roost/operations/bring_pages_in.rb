@@ -102,8 +102,9 @@ module Roost
           Exchange::Raster.new(file.path).within(Exchange::Pdf::LONGEST_SIDE, "jpg")
         end
         smaller = { "png" => png, "jpg" => photograph }.min_by { |_, bytes| bytes.bytesize }
-        Store::Media.new.keep_picture(smaller[1], extension: smaller[0], width: width, height: height,
-                                                  account_id: account_id, alt: alt)
+        picture = Store::Media.new.keep_picture(smaller[1], extension: smaller[0], width: width, height: height,
+                                                            account_id: account_id, alt: alt)
+        picture.tap { MakeSizes.new.call(picture) }
       end
     end
   end

@@ -21,7 +21,7 @@ module Roost
         path = Roost.settings.var("tiles", "#{Digest::SHA256.hexdigest("#{width} #{svg}")}.png")
         return File.binread(path) if File.exist?(path)
 
-        taking(turns) { Exchange::Raster.draw(svg, width) }&.tap { |png| keep(path, png) }
+        Turns.take(turns) { Exchange::Raster.draw(svg, width) }&.tap { |png| keep(path, png) }
       end
 
       # Deletes tiles that were made long ago, and the oldest where there are more than MOST.
@@ -35,17 +35,6 @@ module Roost
       end
 
       private
-
-      def taking(turns)
-        turns.push(true, true)
-        begin
-          yield
-        ensure
-          turns.pop
-        end
-      rescue ThreadError
-        nil # no turn is free
-      end
 
       def keep(path, png)
         draft = "#{path}.#{Process.pid}.#{Thread.current.object_id}"

@@ -60,7 +60,9 @@ module Roost
         encoded, width, height = raster.within(LARGEST_SIDE, extension)
         return Core::Reading.refused(DAMAGED) unless encoded
 
-        Core::Reading.ok(Store::Media.new.keep_picture(encoded, extension: extension, width: width, height: height, **from))
+        picture = Store::Media.new.keep_picture(encoded, extension: extension, width: width, height: height, **from)
+        MakeSizes.new.call(picture)
+        Core::Reading.ok(picture)
       end
 
       def keep_drawing(path, from)

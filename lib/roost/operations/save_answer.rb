@@ -7,18 +7,22 @@ module Roost
     class SaveAnswer
       # What the device is told. `state` is "draft", "final", "late", "empty" (kept, but there is
       # nothing to hand in), "unread" (kept as typed, but it is no answer), "refused" (keep the
-      # text, stop sending) or "behind" (send again above `save_no`). `message` says what to do,
-      # `understood` what was made of it.
-      Reply = Struct.new(:state, :message, :save_no, :understood, keyword_init: true)
+      # text, stop sending), "behind" (send again above `save_no`) or "elsewhere" (another window of the
+      # seat wrote something else; what was sent is kept beside it, and `saved` is what counts).
+      # `message` says what to do, `understood` what was made of it.
+      Reply = Struct.new(:state, :message, :save_no, :understood, :saved, keyword_init: true)
 
       SETTLED = "This answer can't be changed any more. What you handed in before counts."
       NEVER_OPEN = "This question isn't open. Wait for your teacher."
       SAVE_ID = /\A\h{8}(?:-\h{4}){3}-\h{12}\z/
+      ELSEWHERE = "You wrote something else in another window, and that counts. What stands here is kept, too."
+      MOST_OVER = 4
       BAD = "That save could not be read. Reload the page."
 
       # @param seat [Hash] :id and :session_id
       # @param lesson [Core::Lesson] the session's frozen lesson
-      # @param message [Hash] "slide", "fields", "final", "save_no", "save_id"
+      # @param message [Hash] "slide", "fields", "final", "save_no", "save_id"; "writer" (which window)
+      #   and "over" (what it was written over); "elapsed" and "tries", see Core::Room::LineDelay
       # @return [Reply]
       def call(seat, lesson, message)
         return refused(BAD) unless SaveAnswer.readable?(message)
@@ -40,9 +44,13 @@ module Roost
       def self.readable?(message)
         return false unless message.is_a?(Hash)
 
-        save_no, save_id = message.values_at("save_no", "save_id")
-        save_no.is_a?(Integer) && save_no.between?(1, (2**31) - 1) && save_id.is_a?(String) && save_id.match?(SAVE_ID)
+        save_no, save_id, writer, over = message.values_at("save_no", "save_id", "writer", "over")
+        save_no.is_a?(Integer) && save_no.between?(1, (2**31) - 1) && id?(save_id) && (writer.nil? || id?(writer)) &&
+          (over.nil? || (over.is_a?(Array) && over.length <= MOST_OVER && over.all? { |each| id?(each) }))
       end
+
+      def self.id?(text) = text.is_a?(String) && text.match?(SAVE_ID)
+      private_class_method :id?
 
       # @return [Core::Room::Handles] what the parts of a question are called at a seat
       def self.names(seat, slide)
@@ -65,18 +73,47 @@ module Roost
       end
 
       def save(seat, slide, message, **given)
-        save_no, save_id = message.values_at("save_no", "save_id")
-        answers = Store::Answers.new
-        saved = answers.save(session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, keyed: slide.prompt.keyed?,
-                             may_change: slide.prompt.may_change, save_no: save_no, save_id: save_id, **given)
-        return accepted(saved, save_no) if saved
+        given = { session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, keyed: slide.prompt.keyed?,
+                  may_change: slide.prompt.may_change, save_no: message["save_no"], save_id: message["save_id"],
+                  writer: message["writer"], over: message["over"] || [], **given }
+        saved = in_time(message, given)
+        saved ? accepted(saved, message["save_no"]) : not_stored(seat, slide, message)
+      end
 
+      # Where the device says that it was in time, it is first tried whether it is; and if not, looked
+      # whether the line was why.
+      def in_time(message, given)
+        answers = Store::Answers.new
+        claim = Core::Room::LineDelay.claim(message)
+        return answers.save(**given) unless claim
+
+        saved = answers.save(**given, in_time_only: true)
+        return saved if saved
+
+        late = answers.lateness(*given.values_at(:session_id, :seat_id, :slide_id))
+        late && answers.save(**given, by_line: Core::Room::LineDelay.excuses?(claim, **late.to_h))
+      end
+
+      def not_stored(seat, slide, message)
+        answers = Store::Answers.new
         stored = answers.stored(seat[:id], slide.id)
         return refused(NEVER_OPEN) unless stored
-        return accepted(stored, save_no) if stored.save_id == save_id
-        return Reply.new(state: "behind", save_no: stored.save_no).freeze if stored.save_no >= save_no
+        return accepted(stored, message["save_no"]) if stored.save_id == message["save_id"]
+        return elsewhere(stored, message["fields"]) if other_window?(stored, message)
+        return Reply.new(state: "behind", save_no: stored.save_no).freeze if stored.save_no >= message["save_no"]
 
         refused(SETTLED, stored.save_no)
+      end
+
+      def other_window?(stored, message)
+        !message["writer"].nil? && !stored.writer.nil? && stored.writer != message["writer"] &&
+          !Array(message["over"]).include?(stored.save_id)
+      end
+
+      def elsewhere(stored, fields)
+        typed = Core::Room::Typed.read(fields)
+        Store::Answers.new.keep_beside(stored.id, typed) if typed
+        Reply.new(state: "elsewhere", message: ELSEWHERE, save_no: stored.save_no, saved: stored.save_id).freeze
       end
 
       def accepted(saved, save_no)

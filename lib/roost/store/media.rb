@@ -2,6 +2,7 @@
 
 require "digest"
 require "securerandom"
+require "set"
 require "shrine"
 require "shrine/storage/file_system"
 require "stringio"
@@ -16,6 +17,8 @@ module Roost
                 "mp4" => "video/mp4", "webm" => "video/webm", "vtt" => "text/vtt" }.freeze
       PURGING = 77_814 # of the lock that keeps keeping and purging apart
       FILE = /\A[0-9a-f]{64}\.(?:#{TYPES.keys.join("|")})\z/
+      FILE_OF = /\A[0-9a-f]{64}\.\w+/ # of a file, or of one of its sizes
+      SIZED = /\A([0-9a-f]{64}\.(?:png|jpg))\.(\d{1,4})\.webp\z/
 
       def initialize(database = Database.connection, folder: Roost.settings.var("media"))
         super(database)
@@ -64,6 +67,17 @@ module Roost
         [storage.path(file).to_s, TYPES.fetch(file.split(".").last)]
       end
 
+      # A picture in one of its widths, beside the picture itself.
+      # @param width [Integer] pixels
+      # @return [String, nil] path on disk; nil when it has not been made
+      def size(file, width)
+        name = "#{file}.#{width}.webp"
+        storage.path(name).to_s if name.match?(SIZED) && storage.exists?(name)
+      end
+
+      # @param content [String] WebP
+      def keep_size(file, width, content) = store(StringIO.new(content), "#{file}.#{width}.webp")
+
       # Deletes files nobody uses, and those of which nothing is known. Nothing can be kept meanwhile.
       # @param purge [Purge]
       # @return [Integer] how many
@@ -71,9 +85,9 @@ module Roost
         transaction do
           database.get(Sequel.function(:pg_advisory_xact_lock, PURGING))
           unused = purge.unused_media
-          known = purge.media
-          stray = Dir.children(storage.directory).reject { |name| known.include?(name) || young?(name) }
-          (unused | stray).each { |name| storage.delete(name) }.length
+          known = purge.media.to_set
+          unknown = Dir.children(storage.directory).reject { |name| known.include?(name[FILE_OF]) }
+          unknown.select { |name| unused.include?(name[FILE_OF]) || !young?(name) }.each { |name| storage.delete(name) }.length
         end
       end
 

@@ -63,12 +63,33 @@ module Roost
 
       # Only the stream that is the seat's present one can leave.
       def leave(stream_keys)
-        database[:seats].where(stream_key: stream_keys).update(stream_key: nil)
+        unanswered = Sequel.function(:coalesce, :asked_at, Sequel.function(:clock_timestamp))
+        database[:seats].where(stream_key: stream_keys).update(stream_key: nil, asked_at: unanswered)
       end
 
       def still_here(stream_keys)
         database[:seats].where(stream_key: stream_keys).update(seen_at: Sequel.function(:clock_timestamp))
       end
+
+      # A heartbeat that wants an answer went out; the oldest that has none is the one that counts.
+      def asked(stream_keys)
+        database[:seats].where(stream_key: stream_keys, asked_at: nil).update(asked_at: Sequel.function(:clock_timestamp))
+      end
+
+      # Heartbeats were answered (Core::Room::LineDelay::Line).
+      # @param seat_ids [Array<Integer>]
+      def heard(seat_ids)
+        database[:seats].where(id: seat_ids).exclude(asked_at: nil).update(HEARD)
+      end
+
+      HEARD = begin
+        now = Sequel.function(:clock_timestamp)
+        slow = Sequel.lit("clock_timestamp() - asked_at > make_interval(secs => ?)", Core::Room::LineDelay::PROMPT)
+        { round_trip: Sequel.lit("date_part('epoch', clock_timestamp() - asked_at)"), heard_at: now, asked_at: nil,
+          bad_from: Sequel.case({ slow => Sequel.function(:coalesce, :heard_at, :asked_at) }, :bad_from),
+          bad_until: Sequel.case({ slow => now }, :bad_until) }.freeze
+      end
+      private_constant :HEARD
 
       def self.digest(token) = Sequel.blob(Digest::SHA256.digest(token.to_s))
     end

@@ -16,13 +16,14 @@ module Roost
       AWAY = "The database isn't answering. Your answer is on this device and will be sent."
       SOON = "Saved on this device; it is sent in a moment."
       HEADERS = { "content-type" => "application/json", "cache-control" => "no-store" }.freeze
-      KEPT_SEATS = 5000
+      MOST_LESSONS = 50
       TAKEN_NEVER = [PG::DataException, PG::IntegrityConstraintViolation].freeze
 
       # @param engine [Live::Engine]
-      def initialize(engine)
+      # @param seats [KnownSeats]
+      def initialize(engine, seats)
         @engine = engine
-        @seats = {}
+        @seats = seats
         @lessons = {}
         @lock = Mutex.new
         @pace = Pace.new(**PACE)
@@ -31,7 +32,7 @@ module Roost
 
       # @param env [Hash] Rack environment; PATH_INFO is /TOKEN
       def call(env)
-        seat = seat(env["PATH_INFO"].delete_prefix("/"))
+        seat = @seats[env["PATH_INFO"].delete_prefix("/")]
         return reply(404, state: "refused", message: "This seat is not known. Join again with the code on the board.") unless seat
 
         return reply(429, state: "unsent", message: SOON) unless @pace.turn?(seat[:id], 1 + (env["CONTENT_LENGTH"].to_i / A_TURN))
@@ -60,30 +61,26 @@ module Roost
 
       def reply(status, **said) = [status, HEADERS.dup, [JSON.generate(said.compact)]]
 
-      # Seats do not change, so they are read once a process. Frozen lessons change only by
-      # commands, of which this process hears; a slide not known yet is looked for again.
-      def seat(token) = remember(@seats, token) { Store::Seats.new.by_token(token) }
-
+      # Frozen lessons change only by commands, of which this process hears; a slide not known yet is
+      # looked for again.
       def lesson(session_id, message)
-        kept = remember(@lessons, session_id) { Store::Sessions.new.lesson(session_id) }
+        kept = remembered(session_id)
         return kept if !message.is_a?(Hash) || kept.slide(message["slide"])
 
         forget(session_id)
-        remember(@lessons, session_id) { Store::Sessions.new.lesson(session_id) }
+        remembered(session_id)
       end
 
       def forget(session_id) = @lock.synchronize { session_id ? @lessons.delete(session_id) : @lessons.clear }
 
-      def remember(kept, key)
-        found = @lock.synchronize { kept[key] }
+      def remembered(session_id)
+        found = @lock.synchronize { @lessons[session_id] }
         return found if found
 
-        found = yield
-        return nil unless found
-
+        found = Store::Sessions.new.lesson(session_id)
         @lock.synchronize do
-          kept.shift if kept.length >= KEPT_SEATS
-          kept[key] = found
+          @lessons.shift if @lessons.length >= MOST_LESSONS
+          @lessons[session_id] = found
         end
       end
     end

@@ -31,7 +31,7 @@ module Roost
                        "/account" => [Account], "/" => [FrontDoor] }.freeze
 
       # Where what is sent is JSON or a picture, and no form.
-      BARE = %r{\A/(?:answers|seat)/}
+      BARE = %r{\A/(?:answers|seat|here)/}
 
       # @return [Live::Engine] not started yet
       def self.engine
@@ -46,6 +46,7 @@ module Roost
       def self.build(engine)
         teachers = teachers(engine)
         settings = Roost.settings
+        seats = KnownSeats.new
         Rack::Builder.new do
           use Headers, settings.secure? ? HEADERS.merge(SECURE) : HEADERS
           use LastResort
@@ -55,7 +56,8 @@ module Roost
           PUBLIC.each { |path, (app)| map(path) { run Application.packed(app) } }
           map("/stream/seat") { run Streams.new(engine, :seat) }
           map("/stream/screen") { run Streams.new(engine, :screen) }
-          map("/answers") { run Answers.new(engine) }
+          map("/answers") { run Answers.new(engine, seats) }
+          map("/here") { run Heard.new(engine, seats) }
           map("/outbox") { run Outbox } if settings.outbox?
           run teachers
         end.to_app

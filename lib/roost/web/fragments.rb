@@ -5,19 +5,32 @@ module Roost
     # Renders the live part of each surface from its view, for a page and for a stream
     # alike. Knows nothing of the request it is for. One thread uses it at a time.
     class Fragments
-      include Rendering
-      include Marks
-      include Brief
+      # What the class screen and the Desk are rendered with.
+      class Stage
+        include Rendering
+        include Marks
+        include Brief
 
-      # The views of one session are rendered one after the other, by one thread.
-      def once(thing)
-        @once = [thing, yield] unless @once && @once[0].equal?(thing)
-        @once[1]
+        # The views of one session are rendered one after the other, by one thread.
+        def once(thing)
+          @once = [thing, yield] unless @once && @once[0].equal?(thing)
+          @once[1]
+        end
+      end
+
+      # What seats are rendered with.
+      class Seats < Stage
+        include Queued
+      end
+
+      def initialize
+        @stage = Stage.new
+        @seats = Seats.new
       end
 
       # @param view [Core::Room::Views::Seat]
       # @param now [Float] epoch seconds by the database clock
-      def seat(view, now) = partial("seat/live", view: view, now: now)
+      def seat(view, now) = @seats.partial("seat/live", view: view, now: now)
 
       # The seats' fragment as one of them gets it.
       # @param html [String] of #seat
@@ -29,10 +42,10 @@ module Roost
       end
 
       # @param view [Core::Room::Views::Screen]
-      def screen(view, now) = partial("screen/live", view: view, now: now)
+      def screen(view, now) = @stage.partial("screen/live", view: view, now: now)
 
       # @param view [Core::Room::Views::Desk]
-      def desk(view, now) = partial("desk/live", view: view, now: now)
+      def desk(view, now) = @stage.partial("desk/live", view: view, now: now)
     end
   end
 end

@@ -9,6 +9,8 @@ module Roost
     # Templates and what they may call. Everything is escaped unless a template says
     # `<%==`, which it does for other templates and our own drawings only.
     module Rendering
+      include Pictures
+
       VIEWS = File.join(__dir__, "views")
       MANIFEST = File.join(Settings::ROOT, "public/assets/manifest.json")
 
@@ -75,8 +77,6 @@ module Roost
       end
 
       def asset(name) = Rendering.manifest.fetch(name)
-
-      def media(file) = "/media/#{file}"
 
       def markdown(text) = Markdown.html(text)
 

@@ -6,6 +6,7 @@ module Roost
     class Seat < App
       include Marks
       include Brief
+      include Queued
 
       get "/:token" do |token|
         seat = seat(token)

@@ -8,10 +8,20 @@ module Roost
       self::ALT_LIMIT = 2000
       # What the file of a photograph is called: by what is in it.
       self::FILE = /\A\h{64}\.(?:png|jpg)\z/
+      # In how many pixels across it is sent to devices, where it is a photograph.
+      self::WIDTHS = [480, 960, 1600].freeze
 
       def self.from_document(document)
         document && new(file: document.fetch("file"), width: document.fetch("width"),
                         height: document.fetch("height"), alt: document.fetch("alt", "")).freeze
+      end
+
+      # The widths in pixels in which it can be had, smallest first: none of a drawing, which has no size.
+      # @return [Array<Integer>]
+      def widths
+        return [] unless file.match?(self.class::FILE)
+
+        self.class::WIDTHS.select { |each| each < width } + (width <= self.class::WIDTHS.last ? [width] : [])
       end
 
       def described(alt) = self.class.new(**to_h, alt: alt).freeze

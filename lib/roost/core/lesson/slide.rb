@@ -75,6 +75,9 @@ module Roost
       # The picture that stands for the slide, and that is drawn upon.
       def picture = pictures.first
 
+      # Every picture that students get with it, those of its question too.
+      def all_pictures = pictures + (prompt ? prompt.row_pictures.values : [])
+
       # @return [String] how the slide is laid out: the arrangement, as far as there is
       #   something to arrange
       def layout

@@ -8,19 +8,20 @@ module Roost
       module Views
         Standing = Struct.new(:rank, :points, :gap, :moved, :seats, keyword_init: true)
         Spot = Struct.new(:seat_id, :name, :value, keyword_init: true)
-        Own = Struct.new(:value, :typed, :final, :late, :status, :points, keyword_init: true)
+        Own = Struct.new(:value, :typed, :final, :late, :save_id, :status, :points, keyword_init: true)
         # Where the session stands, alike for every audience.
         WHERE = %i[session_id phase title theme goal slide place total open opened deadline eyes_up sound].freeze
         # What the teacher has put up.
         PUT_UP = %i[way opacity key spots].freeze
-        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, keyword_init: true)
+        # ahead:: pictures of the next slide, to be fetched while nothing else is going on
+        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, keyword_init: true)
         # birds:: their states; here:: how many are
         Screen = Struct.new(*WHERE, *PUT_UP, :order, :code, :birds, :here, :names, :answered, :tally, :page, :pages, :standings,
                             keyword_init: true)
         Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
-        # typed:: what can't be read as an answer, in place of a value
-        Entry = Struct.new(:seat_id, :name, :value, :typed, :remark, :writing, :unfinished, :late, :spotlit, :received_at,
-                           keyword_init: true)
+        # typed:: what can't be read as an answer, in place of a value; beside:: what another window wrote
+        Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :by_line, :spotlit,
+                           :received_at, keyword_init: true)
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
                           :answers, :game, :standings, :sheet, :following, :asides, :aside, keyword_init: true)
 
@@ -111,7 +112,17 @@ module Roost
           def common(snapshot)
             # A board is looked through on the device.
             tally = snapshot.live_board? ? snapshot.class_tally : page(snapshot)[:tally]
-            Seat.new(**where(snapshot), **put_up(snapshot), tally: tally, may_change: snapshot.may_change).freeze
+            Seat.new(**where(snapshot), **put_up(snapshot), tally: tally, may_change: snapshot.may_change,
+                                                            ahead: ahead(snapshot)).freeze
+          end
+
+          # What comes next may show what is right, so not before the question here is over.
+          def ahead(snapshot)
+            state = snapshot.state
+            return [] if state.ended? || (snapshot.slide&.prompt && (state.run.nil? || state.open?))
+
+            coming = state.lobby? ? snapshot.lesson.class_slides.first : snapshot.lesson.neighbour(state.slide_id, 1)
+            coming ? coming.all_pictures : []
           end
 
           # A seat learns how it did once the teacher has put the key or the standings up.
@@ -125,7 +136,8 @@ module Roost
             return nil unless answer || outcome
 
             value = answer.value if answer&.readable?
-            Own.new(value: value, typed: answer&.typed, final: answer&.final, late: answer&.late, status: outcome&.status,
+            Own.new(value: value, typed: answer&.typed, final: answer&.final, late: answer&.late,
+                    save_id: answer&.save_id, status: outcome&.status,
                     points: outcome&.points).freeze
           end
 
@@ -159,7 +171,8 @@ module Roost
               Entry.new(seat_id: seat_id, name: snapshot.names[seat_id], value: (answer.value if read),
                         typed: (answer.typed_text unless read), remark: (prompt.remark(answer.value, snapshot.tally) if read),
                         writing: !answer.final && !answer.unfinished?(run), unfinished: answer.unfinished?(run),
-                        late: answer.late, spotlit: spotlit.include?(seat_id), received_at: answer.received_at).freeze
+                        late: answer.late, by_line: answer.by_line, beside: answer.beside_text,
+                        spotlit: spotlit.include?(seat_id), received_at: answer.received_at).freeze
             end
           end
 

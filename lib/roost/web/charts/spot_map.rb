@@ -15,9 +15,11 @@ module Roost
 
         # @param prompt [Core::Prompts::Spots]
         # @param picture [Core::Picture, nil] what the spots lie on
-        def initialize(prompt, picture)
+        # @param page [Pictures] that it is drawn for
+        def initialize(prompt, picture, page)
           @prompt = prompt
           @picture = picture
+          @page = page
           @height = (WIDTH * aspect).round
         end
 
@@ -35,7 +37,7 @@ module Roost
 
         def ground
           paper = %(<rect class="sheet-paper" width="#{WIDTH}" height="#{height}" fill="#ffffff"/>)
-          @picture ? %(#{paper}<image href="/media/#{@picture.file}" width="#{WIDTH}" height="#{height}"/>) : paper
+          @picture ? paper + @page.picture_layer(@picture, %(width="#{WIDTH}" height="#{height}")) : paper
         end
 
         # @param spots [Array<Hash>] as in a value
