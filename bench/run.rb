@@ -22,7 +22,7 @@ module Bench
     AT_A_TIME = 50
     SECONDS = 8
     GOALS = { fanout_ratio: "at most 3", answers_ratio: "at least 0.5", tally_ms_p95: "at most 600", rss_mb: "at most 300",
-              seat_first_load_kb: "at most 150" }.merge(Preparing::GOALS, Kinds::GOALS, Hostile::GOALS).freeze
+              seat_first_load_kb: "at most 100" }.merge(Preparing::GOALS, Kinds::GOALS, Hostile::GOALS).freeze
 
     def call
       Roost::Store::Database.migrate

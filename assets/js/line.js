@@ -59,6 +59,7 @@ document.addEventListener("htmx:sse:after:connection", (event) => {
 });
 document.addEventListener("htmx:sse:after:message", ({ detail: { message } }) => {
   heard = Date.now();
+  dispatchEvent(new Event("roost:line"));
   // The server wants to know how good the line is.
   if (message.event === "beat" && message.data === "?" && live.dataset.token) {
     fetch(`/here/${live.dataset.token}`, { method: "POST", signal: AbortSignal.timeout(15000) }).catch(() => {});

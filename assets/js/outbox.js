@@ -21,7 +21,8 @@ export class Outbox extends EventTarget {
     this.failures = 0;
     // Of windows of this seat that were left, or are still open: what they send is the same save.
     this.others = kept.keys(`roost.outbox.${token}.`).map((key) => ({ key, saves: kept.get(key) ?? {} }));
-    addEventListener("online", () => this.send());
+    // Whatever says that the line is there again: what waits does not wait for its next turn.
+    for (const sign of ["online", "roost:line"]) addEventListener(sign, () => { if (this.toSend.length) this.send(); });
     if (this.others.length) this.send();
   }
 
@@ -86,6 +87,7 @@ export class Outbox extends EventTarget {
 
   async send() {
     if (this.sending) { this.again = true; return; }
+    if (!this.toSend.length) return;
     this.sending = true;
     clearTimeout(this.timer);
     do {

@@ -6,6 +6,7 @@ import "./elements/sun-timer.js";
 import "./elements/tex-formula.js";
 import "./elements/picture-series.js";
 import "./elements/seat-answer.js";
+import "./elements/still-here.js";
 import "./elements/seat-memory.js";
 import "./elements/sketch-pad.js";
 import "./elements/order-list.js";
@@ -15,3 +16,9 @@ import "./elements/pairs-game.js";
 import "./elements/post-cards.js";
 import "./elements/equation-entry.js";
 import "./elements/word-count.js";
+
+// Once everything else is here (worker.js).
+const AFTER = 3000;
+if (document.querySelector("[data-token]") && navigator.serviceWorker) {
+  setTimeout(() => navigator.serviceWorker.register("/seat/worker.js").catch(() => {}), AFTER);
+}

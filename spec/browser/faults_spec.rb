@@ -80,6 +80,26 @@ RSpec.describe "Faults in the middle of a lesson" do
     expect_kept(pumping.value)
   end
 
+  it "shows a page of ours, with what is still on the device, when a seat is reloaded without a line" do
+    command(session, "begin")
+    command(session, "jump", slide: "s4")
+    seat = join_window(:ada, session.code, as: "Ada")
+    seat.find("input[name=text]")
+    ready = "navigator.serviceWorker.ready.then(() => arguments[0](true))"
+    expect(seat.evaluate_async_script(ready)).to be(true)
+    seat.refresh
+    seat.find("input[name=text]")
+    @server.stop
+    seat.find("input[name=text]").send_keys("By the stars")
+    expect(seat).to have_css(".answer-state", text: "On this device")
+    seat.refresh
+    expect(seat).to have_css("h1", text: "There is no line just now")
+    expect(seat).to have_css("li", text: "By the stars")
+    @server.start
+    expect(seat.find("input[name=text]", wait: 20).value).to eq("By the stars")
+    expect(seat).to have_css(".answer-state", text: "✓ Saved")
+  end
+
   it "shows the present state within 15 s of a restarted database's return" do
     windows
     command(session, "begin")

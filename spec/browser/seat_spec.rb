@@ -203,12 +203,12 @@ RSpec.describe "A seat that loses nothing" do
     expect(desk).to have_css(".perch.is-away", text: "Ada")
   end
 
-  it "comes in under 150 kB over the wire, fonts included" do
+  it "comes in under 100 kB over the wire, fonts included" do
     bytes = seat.evaluate_script(<<~JS)
       [...performance.getEntriesByType("navigation"), ...performance.getEntriesByType("resource")]
         .filter(entry => !entry.name.includes("/media/") && !entry.name.includes("/stream/"))
         .reduce((sum, entry) => sum + entry.encodedBodySize, 0)
     JS
-    expect(bytes).to be_between(60_000, 150_000)
+    expect(bytes).to be_between(50_000, 100_000)
   end
 end

@@ -10,7 +10,7 @@ module Roost
     # app an audience. Seats, screens and answers carry no cookie.
     module Application
       POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self'; " \
-               "connect-src 'self'; media-src 'self' blob:; frame-src 'self' https:; " \
+               "connect-src 'self'; media-src 'self' blob:; frame-src 'self' https:; worker-src 'self'; " \
                "form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
       HEADERS = { "content-security-policy" => POLICY, "referrer-policy" => "no-referrer",
                   "x-content-type-options" => "nosniff", "cache-control" => "no-store", "x-frame-options" => "DENY",

@@ -8,6 +8,18 @@ module Roost
       include Brief
       include Queued
 
+      # What shows a page of ours where there is no line (assets/js/worker.js). Changes with the assets,
+      # so that browsers take the new ones.
+      get "/worker.js" do
+        content_type "text/javascript"
+        script = File.read(File.join(Settings::ROOT, "public", asset("worker.js")))
+        "#{script}\n// #{Rendering.manifest.fetch("stamp")}\n"
+      end
+
+      get "/offline" do
+        page("seat/offline", title: "No line", layout: "layouts/plain", bundle: "seat")
+      end
+
       get "/:token" do |token|
         seat = seat(token)
         record = Store::Sessions.new.find(seat[:session_id])
