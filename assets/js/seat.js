@@ -2,6 +2,7 @@ import "./htmx.js";
 import "htmx.org/dist/ext/hx-sse.js";
 import "./line.js";
 import "./pictures.js";
+import "./news.js";
 import "./elements/sun-timer.js";
 import "./elements/tex-formula.js";
 import "./elements/picture-series.js";

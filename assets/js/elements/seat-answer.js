@@ -1,6 +1,7 @@
 // The answering part of a seat: saves drafts while the student works, hands in, and
 // always says where the answer is. Knows nothing of the kinds: it sends what the form holds.
 import { works } from "../kept.js";
+import { say } from "../say.js";
 import { Outbox, Rehearsal } from "../outbox.js";
 
 // Milliseconds without a change before a draft is sent, and the longest a change waits.
@@ -147,17 +148,21 @@ class SeatAnswer extends HTMLElement {
     else if (detail.state === "empty") this.state = "none";
     else if (!this.sending && !this.elsewhere) this.state = detail.state;
     this.draw();
+    // Not for every pause in typing.
+    if (!this.sending && (detail.final || this.elsewhere || detail.state === "refused")) say(`${this.words()} ${detail.understood ?? ""}`);
   }
 
   draw() {
     this.fields.disabled = this.locked;
     const change = this.state === "final" && !this.changing;
     this.button.textContent = change ? "Change my answer" : "Hand in";
+    const had = document.activeElement === this.button;
     this.button.hidden = !this.open || (change && !this.mayChange);
     this.button.classList.toggle("is-primary", !change);
     this.querySelector("[data-which]").hidden = !this.elsewhere || !this.open;
     const line = this.querySelector(".answer-state");
     line.textContent = this.words();
+    if (had && this.button.hidden) line.focus();
     line.dataset.state = this.message ? "refused" : this.sending ? "sending" : this.state;
   }
 

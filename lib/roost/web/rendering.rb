@@ -18,6 +18,7 @@ module Roost
       Core = Roost::Core
       Drawings = Web::Drawings
       Charts = Web::Charts
+      SeatNews = Web::SeatNews
       Store = Roost::Store
       Exchange = Roost::Exchange
       Operations = Roost::Operations

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # What happens at a seat, in sentences for whoever does not see it happen: the device says those
+    # that are new (assets/js/news.js). What the student does herself is said by the device alone.
+    module SeatNews
+      STATUS = { right: "Right.", part: "Partly right.", wrong: "Not right this time.", blank: "You gave no answer.",
+                 aside: "This question doesn't count." }.freeze
+
+      class << self
+        # @param view [Core::Room::Views::Seat]
+        # @return [Array<String>]
+        def of(view)
+          return [] unless view.phase == "live"
+
+          [answering(view), *told(view), *put_up(view)].compact
+        end
+
+        # What the page is called: where one is.
+        def title(view)
+          case view.phase
+          when "lobby" then "Waiting for #{view.title}"
+          when "ended" then "#{view.title} has ended"
+          else "Slide #{view.place + 1} of #{view.total}: #{view.slide.name}"
+          end
+        end
+
+        private
+
+        def answering(view)
+          return nil unless view.slide.prompt && view.opened
+
+          view.open ? "Answers are open." : "Answers are closed."
+        end
+
+        def told(view)
+          status = view.own&.status if view.key || view.standing
+          [STATUS[status], standing(view.standing)]
+        end
+
+        def standing(standing)
+          return nil unless standing
+
+          points = "#{standing.points} #{standing.points == 1 ? "point" : "points"}"
+          "Place #{standing.rank} of #{standing.seats}, with #{points}."
+        end
+
+        def put_up(view)
+          if view.spots.any? then [view.spots.length == 1 ? "One answer is shown." : "#{view.spots.length} answers are shown."]
+          elsif view.tally && !view.open then ["What the class answered is shown."]
+          else []
+          end
+        end
+      end
+    end
+  end
+end
