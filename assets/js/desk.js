@@ -1,6 +1,8 @@
 // The Desk: buttons that give commands, and keys that press buttons. A command says
 // where to get to, so one that arrives twice does its work once; beyond that, a second
 // click within half a second is taken for the first.
+import { pressed } from "./keys.js";
+
 const REST = 500;
 let last = { what: "", at: 0 };
 
@@ -63,14 +65,15 @@ document.addEventListener("htmx:after:request", (event) => {
 });
 
 document.addEventListener("keydown", (event) => {
-  if (!document.querySelector("#desk") || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
-  if (event.target.closest("input, textarea, select, dialog[open]")) return;
-  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-  const button = document.querySelector(`[data-key="${CSS.escape(key)}"]:not(:disabled)`);
-  if (button) {
-    event.preventDefault();
-    button.click();
-  } else if (key === "s") {
-    document.querySelector(".entry-do button")?.focus();
-  }
+  const button = document.querySelector("#desk") && pressed(event);
+  if (!button) return;
+  event.preventDefault();
+  if (button.dataset.goes) document.querySelector(button.dataset.goes)?.focus();
+  else button.click();
+});
+
+// Who works with the mouse goes on with keys: a button that was clicked does not keep them to itself.
+document.addEventListener("click", ({ target, detail }) => {
+  const button = detail > 0 && target.closest?.("#desk button");
+  if (button) button.blur();
 });

@@ -10,9 +10,9 @@ RSpec.describe "A seat that is heard, or worked by keyboard" do
     seat.execute_script(<<~JS)
       window.said = [];
       new MutationObserver(() => {
-        const words = document.querySelector("#news").textContent.trim();
+        const words = document.querySelector("#seat-news").textContent.trim();
         if (words) window.said.push(words);
-      }).observe(document.querySelector("#news"), { childList: true, characterData: true, subtree: true });
+      }).observe(document.querySelector("#seat-news"), { childList: true, characterData: true, subtree: true });
     JS
   end
 

@@ -9,6 +9,7 @@ module Browser
              --disable-component-update --disable-sync --force-device-scale-factor=1 --hide-scrollbars].freeze
   DESK = [1280, 800].freeze
   PHONE = [390, 844].freeze
+  NARROW = [320, 640].freeze
 
   # A microphone that hums, and nobody to ask whether it may be used.
   MICROPHONE = %w[--use-fake-device-for-media-stream --use-fake-ui-for-media-stream].freeze
@@ -29,7 +30,7 @@ module Browser
 
   def self.register
     { chromium: [DESK], chromium_phone: [PHONE], chromium_recording: [DESK, *MICROPHONE],
-      chromium_small: [[1024, 768]] }.each { |name, arguments| add(name, options(*arguments)) }
+      chromium_small: [[1024, 768]], chromium_narrow: [NARROW] }.each { |name, arguments| add(name, options(*arguments)) }
     add(:chromium_no_storage, options(PHONE).tap { |each| each.add_preference(:profile, NO_STORAGE) })
   end
 

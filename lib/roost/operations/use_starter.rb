@@ -4,6 +4,11 @@ module Roost
   module Operations
     # Makes a slide of a starter.
     class UseStarter
+      # @param take [#call] gives the picture of a drawing, as TakeDrawing does
+      def initialize(take: TakeDrawing.new)
+        @take = take
+      end
+
       # @param starter [Store::Starters::Starter]
       # @param id [String] for the slide
       # @return [Core::Reading] of the slide
@@ -11,7 +16,7 @@ module Roost
         slide = starter.slide.copy(id)
         return Core::Reading.ok(slide) unless starter.drawing
 
-        TakeDrawing.new.call(account_id, starter.drawing).map { |picture| slide.with(pictures: [picture]) }
+        @take.call(account_id, starter.drawing).map { |picture| slide.with(pictures: [picture]) }
       end
     end
   end

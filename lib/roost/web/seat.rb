@@ -28,8 +28,8 @@ module Roost
         Store::Seats.new.looked(seat[:id])
         view = Core::Room::Views.seats(Store::Rooms.new.seat_snapshot(record, seat[:id]), [seat[:id]]).keys.first
         Store::Answers.new.delivered(record.id, record.state.slide_id, [seat[:id]]) if record.state.open?
-        html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme, view: view,
-                                 now: record.now, token: token, name: seat[:name])
+        html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme,
+                                 view: view, now: record.now, token: token, name: seat[:name])
         view.slide ? Marks.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html
       end
 

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+require "vips"
+
+# What can be said of a page by machine about whether everybody can use it.
+module Access
+  AXE = File.read(Dir[File.join(Gem.loaded_specs.fetch("axe-core-api").full_gem_path, "**/axe.min.js")].first)
+  RUN = <<~JS
+    const done = arguments[0];
+    const options = { resultTypes: ["violations"], iframes: false, rules: { "target-size": { enabled: true } } };
+    axe.run(document, options).then(({ violations }) => done(violations.map(({ id, nodes }) => `${id}: ${nodes[0].html.slice(0, 120)}`)));
+  JS
+  FOCUSED = <<~JS
+    (() => {
+      const element = document.activeElement;
+      if (!element || element === document.body || element.matches("iframe")) return null;
+      // What is to be seen of a control that lies, unseen, over something else.
+      const seen = element.closest(".option, .tool, .menu-item, label") ?? element;
+      const box = (element.matches("input[type=radio], input[type=checkbox], input[type=file]") ? seen : element).getBoundingClientRect();
+      element.dataset.tabbed = (Number(element.dataset.tabbed ?? 0) + 1).toString();
+      return { name: (element.getAttribute("aria-label") || element.textContent || element.name || element.id).trim().slice(0, 60),
+               tag: element.localName, again: element.dataset.tabbed !== "1", box: [box.x + scrollX, box.y + scrollY, box.width, box.height] };
+    })()
+  JS
+  ROOM = 8 # pixels around what has focus
+  LEAST = 60 # pixels that have to look otherwise
+
+  # @return [Array<String>] what axe finds wrong, all its rules but experimental ones, targets of 24 px too
+  def violations(session)
+    session.execute_script(AXE) unless session.evaluate_script("Boolean(window.axe)")
+    session.evaluate_async_script(RUN)
+  end
+
+  # @return [Integer] pixels by which a page is wider than its window
+  def too_wide(session) = session.evaluate_script("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+
+  # Goes through a page with the Tab key.
+  # @return [Array(Array<String>, Integer)] what doesn't show that it has focus, and how many things have had it
+  def without_focus(session, most: 60)
+    session.execute_script("document.activeElement?.blur(); scrollTo(0, 0)")
+    seen = 0
+    faults = []
+    most.times do
+      session.driver.browser.action.send_keys(:tab).perform
+      focused = session.evaluate_script(FOCUSED)
+      next if focused.nil?
+      break if focused["again"]
+
+      seen += 1
+      faults << "#{focused["tag"]} #{focused["name"]}" unless shows?(session, focused["box"])
+    end
+    [faults, seen]
+  end
+
+  private
+
+  def shows?(session, box)
+    with = picture(session, box)
+    session.execute_script("window.had = document.activeElement; window.had.blur()")
+    without = picture(session, box)
+    session.execute_script("window.had.focus({ focusVisible: true, preventScroll: true })")
+    differing(with, without) >= LEAST
+  end
+
+  def picture(session, box)
+    x, y, width, height = box
+    clip = { x: [x - ROOM, 0].max, y: [y - ROOM, 0].max, width: width + (2 * ROOM), height: height + (2 * ROOM), scale: 1 }
+    shot = session.driver.browser.execute_cdp("Page.captureScreenshot", format: "png", clip: clip)
+    Vips::Image.new_from_buffer(shot["data"].unpack1("m"), "")
+  end
+
+  # @return [Integer] pixels
+  def differing(one, other)
+    return LEAST unless one.width == other.width && one.height == other.height
+
+    ((one - other).abs > 24).bandor.avg * one.width * one.height / 255
+  end
+end

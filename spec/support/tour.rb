@@ -1,0 +1,125 @@
+# frozen_string_literal: true
+
+# Goes through the program with the demo data, from state to state, and stops at each.
+#
+#     Tour.new(self).seat { |name, session| … }
+module Tour
+  DEMO = ["Birds on the move", "Voices of the marsh"].freeze
+
+  def demo
+    @demo ||= Roost::Operations::LoadDemo.new.call
+  end
+
+  def falk = database[:accounts].where(email: demo[:email]).get(:id)
+
+  def lesson_id(title)
+    database[:lessons].where(account_id: falk).where(Sequel.lit("head->>'title' = ?", title)).get(:id)
+  end
+
+  # One lesson of a slide of each arrangement and each kind of question, in a game round where it can be.
+  def everything
+    slides = DEMO.flat_map { |title| Roost::Store::Lessons.new.find(falk, lesson_id(title)).lesson.slides }
+    shown = slides.select(&:for_class).uniq { |each| [each.prompt&.kind, each.prompt&.label, each.layout, each.pictures.length > 1] }
+    named = shown.each_with_index.map { |each, place| each.with(id: "t#{place}") }
+    Roost::Core::Lesson.new(title: "Everything", slides: named, sections: [round(named)])
+  end
+
+  def round(slides)
+    game = slides.select { |each| each.prompt&.keyed? }.first(3)
+    first = slides.index(game.first)
+    section("round", "game", slides[first, 3].map(&:id))
+  end
+
+  def teacher_pages(session)
+    past = database[:sessions].where(account_id: falk).min(:id)
+    seat = database[:seats].where(session_id: past).min(:id)
+    birds = lesson_id("Birds on the move")
+    empty = Roost::Core::Lesson.new(title: "Nothing yet", slides: [slide("s1", heading: "")])
+    bare = Roost::Store::Lessons.new.create(falk, empty)
+    %W[/lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look /lessons/#{birds}/history
+       /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank /lessons/#{birds}/preview
+       /bank /standards /results /results/#{past} /results/#{past}/questions /results/#{past}/students/#{seat} /account]
+      .each do |path|
+        session.visit path
+        session.find("h1", match: :first, visible: :all)
+        yield path, session
+      end
+  end
+
+  # A lesson from the lobby to its end, with twelve who have answered.
+  # @yield [String, Capybara::Session] state and window
+  def live(desk, screen, seat)
+    session = Roost::Operations::StartSession.new.call(falk, Roost::Store::Lessons.new.create(falk, everything), OPTIONS).value
+    windows = { desk: desk, screen: screen, seat: seat }
+    at = ->(state, among = windows.keys) { windows.slice(*among).each { |who, window| yield "#{who}: #{state}", window } }
+    desk.visit "/desk/#{session.id}"
+    desk.find("h1", text: "Waiting for the class")
+    at.call("nobody yet", [:desk])
+    seats = come(session, windows)
+    at.call("lobby")
+    teach(session, seats, windows, at)
+  end
+
+  # @return [Hash] students to ids of their seats
+  def come(session, windows)
+    windows[:seat].visit "/seat/#{take_seat(session, "Ada").last}"
+    windows[:screen].visit "/screen/#{session.screen_key}"
+    Roost::Core::Practice::Roster.students(12, seed: 5).to_h do |student|
+      [student, Roost::Store::Seats.new.create(session.id, student.name).first]
+    end
+  end
+
+  def teach(session, seats, windows, at)
+    command(session, "begin")
+    Roost::Store::Sessions.new.lesson(session.id).class_slides.each { |slide| go_through(session, slide, seats, windows, at) }
+    command(session, "eyes_up")
+    settled(windows) { |window| window.has_css?("h1, h3", text: "Eyes up") }
+    at.call("eyes up")
+    command(session, "end")
+    settled(windows) { |window| window.has_css?("h1", text: /ended|That was/) }
+    at.call("ended")
+  end
+
+  OPTIONS = { "opens_itself" => "1", "may_change" => "1", "names_shown" => "1", "code_throughout" => "1",
+              "speed_share" => "0.25" }.freeze
+
+  def go_through(session, slide, seats, windows, at)
+    command(session, "jump", slide: slide.id)
+    settled(windows) { |window| window.has_css?("h1, h3", text: slide.heading.delete("*$"), visible: :all) }
+    at.call("#{slide.id} #{slide.prompt&.kind}")
+    return unless slide.prompt
+
+    give(session, slide, seats)
+    command(session, "curate", slide: slide.id, what: "approve", cards: waiting_cards(session, slide)) if slide.prompt.board?
+    command(session, "close")
+    command(session, "show", what: "results")
+    command(session, "show", what: "key") if slide.prompt.keyed?
+    settled(windows) { |window| window.has_text?(/closed|What the class answered|answered/i) }
+    at.call("#{slide.id} #{slide.prompt.kind} told")
+    tell_more(session, slide, seats, at)
+  end
+
+  def tell_more(session, slide, seats, at)
+    if Roost::Store::Sessions.new.lesson(session.id).game?(slide.id)
+      command(session, "show", what: "standings")
+      sleep 0.5
+      at.call("#{slide.id} standings")
+    end
+    command(session, "spotlight", seat: seats.values.first.to_s, named: "1")
+    sleep 0.5
+    at.call("#{slide.id} spotlight", %i[desk screen])
+  end
+
+  def waiting_cards(session, slide) = snapshot(session).tally(slide.id).waiting.map(&:key).join("\n")
+
+  def give(session, slide, seats)
+    random = Random.new(4)
+    seats.each do |student, seat_id|
+      Roost::Store::Answers.new.save(session_id: session.id, seat_id: seat_id, slide_id: slide.id, final: true, save_no: 1,
+                                     value: slide.prompt.imagine(student, random), keyed: slide.prompt.keyed?,
+                                     save_id: SecureRandom.uuid)
+    end
+  end
+
+  def settled(windows) = windows.each_value { |window| yield(window) || raise("not there: #{window.current_path}") }
+end
