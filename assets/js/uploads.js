@@ -1,9 +1,13 @@
 // Files on their way: pictures are made smaller on the device and sent one by one, with how far
 // each has come; the form then goes off with what the server calls them. What is too large is said
 // where one stands, before anything is sent.
+import * as kept from "./kept.js";
+
 const SIDE = 2000; // pixels; the server keeps no more
 const SMALL = 1.5e6; // bytes of a picture that goes as it is
-const AS_THEY_ARE = ["image/svg+xml", "image/gif"];
+const AS_THEY_ARE = ["image/svg+xml", "image/gif", "image/webp"]; // and what may move
+const PATIENCE = 8000; // for a video to say how large it is
+const REMARKS = "roost.remarks"; // of pictures whose form leads to another page
 
 // Where the state of an upload is told: right below its field.
 function place(input) {
@@ -30,6 +34,33 @@ function refuse(input, sentences) {
     line.setAttribute("role", "alert");
     return line;
   }));
+}
+
+// What there is to know of a picture that was kept.
+function remark(input, sentences) {
+  if (!sentences.length) return;
+  if (!input.form.hasAttribute("hx-post")) kept.set(REMARKS, sentences);
+  place(input).append(...sentences.map((sentence) => Object.assign(document.createElement("p"), { className: "note", textContent: sentence })));
+}
+
+const left = kept.get(REMARKS);
+if (left) {
+  kept.remove(REMARKS);
+  const notes = left.map((sentence) => Object.assign(document.createElement("p"), { className: "note", textContent: sentence }));
+  document.querySelector("#refusals, main")?.prepend(...notes);
+}
+
+// Whether this browser can play a video: a file may be named rightly and yet be made in a way it can't read.
+function plays(file) {
+  return new Promise((done) => {
+    const video = document.createElement("video");
+    video.preload = "metadata";
+    video.muted = true;
+    video.onloadedmetadata = () => done(video.videoWidth > 0);
+    video.onerror = () => done(false);
+    setTimeout(() => done(true), PATIENCE); // then the server looks at it
+    video.src = URL.createObjectURL(file);
+  });
 }
 
 async function smaller(file) {
@@ -68,6 +99,7 @@ async function prepare(input) {
   const { form } = input;
   const files = [...input.files];
   const refused = [];
+  const remarks = [];
   for (const old of form.querySelectorAll("[data-held]")) old.remove();
   for (const [number, file] of files.entries()) {
     const which = files.length > 1 ? `Picture ${number + 1} of ${files.length}` : "The picture";
@@ -75,9 +107,11 @@ async function prepare(input) {
     const blob = await smaller(file);
     const reply = await hold(blob, file.name, (part) => say(input, `${which}: sending…`, part));
     if (reply.file) keep(form, input, reply.file, file.name); else refused.push(reply.message);
+    if (reply.remark) remarks.push(reply.remark);
   }
   place(input).replaceChildren();
   if (refused.length) refuse(input, refused);
+  remark(input, remarks);
   return form.querySelector("[data-held]") !== null;
 }
 
@@ -100,6 +134,18 @@ document.addEventListener("change", async (event) => {
     event.stopImmediatePropagation();
     refuse(input, large.map((file) => `“${file.name}” is larger than ${Math.round(input.dataset.most / 1048576)} MB. Make it smaller, or add it in parts.`));
     input.value = "";
+  } else if ("plays" in input.dataset && !input.dataset.looked) {
+    event.stopImmediatePropagation();
+    const [file] = input.files;
+    if (await plays(file)) {
+      place(input).replaceChildren();
+      input.dataset.looked = "yes";
+      input.dispatchEvent(new Event("change", { bubbles: true }));
+      delete input.dataset.looked;
+    } else {
+      refuse(input, [`“${file.name}” can't be played in this browser, so it might not be in others. Save it as MP4 (H.264) or WebM, and add that.`]);
+      input.value = "";
+    }
   } else if ("shrink" in input.dataset) {
     event.stopImmediatePropagation();
     const ready = await prepare(input);

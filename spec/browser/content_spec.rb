@@ -57,6 +57,23 @@ RSpec.describe "What is on slides, in the browser" do
     expect_accessible(student)
   end
 
+  it "looks in the page whether a video can be played, before it is sent, and says what a drawing lost" do
+    kept_lesson(account)
+    page = open_builder(sign_in_window)
+    Dir.mktmpdir do |folder|
+      film = File.join(folder, "flight.mp4")
+      File.binwrite(film, "\x00\x00\x00\x18ftypmp42\x00\x00\x00\x00mp42isom#{"x" * 5000}")
+      page.attach_file "Video", film
+      expect(page).to have_css(".refusal", text: "“flight.mp4” can't be played in this browser")
+      wing = File.join(folder, "wing.svg")
+      File.write(wing, %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 60"><script/><rect width="50" height="50"/></svg>))
+      page.attach_file "Add pictures", wing
+      expect(page).to have_css(".note", text: "“wing.svg” is kept without what can't be shown here: scripts.")
+    end
+    expect(lesson.slides.first.video).to be_nil
+    eventually { lesson.slides.first.pictures.length == 1 }
+  end
+
   it "sets formulas, and says what is wrong with one that can't be set" do
     kept_lesson(account)
     page = open_builder(sign_in_window)

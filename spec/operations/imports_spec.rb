@@ -121,6 +121,24 @@ RSpec.describe "Bringing a file of slides in" do
       expect(found(import_id).to_h).to include(state: "done", pages: 2)
     end
 
+    it "bring their notes and their whole titles along" do
+      allow(Roost::Exchange::Presentation).to receive(:possible?).and_return(true)
+      allow(Roost::Exchange::Presentation).to receive(:outline).and_return([["Birds of the marsh at dusk", "Wait."], ["", ""]])
+      allow(Roost::Exchange::Presentation).to receive(:to_pdf) do |path|
+        made = "#{path.delete_suffix(".pptx")}.pdf"
+        File.binwrite(made, Pdfs.make(["Birds of the marsh", "Who stays"]))
+        Roost::Core::Reading.ok(made)
+      end
+      carry_on(import(slides, name: "a.pptx").value)
+      expect(lesson.slides[2, 2].map { |slide| [slide.name, slide.notes] })
+        .to eq([["Birds of the marsh at dusk", "Wait."], ["Who stays", ""]])
+    end
+
+    it "are told apart where they are locked" do
+      bytes = "\xD0\xCF\x11\xE0".b + "EncryptedPackage".encode("UTF-16LE").b
+      expect(import(bytes, name: "a.pptx").reason).to eq("“a.pptx” #{Roost::Exchange::Presentation::LOCKED}")
+    end
+
     it "fail with a word when nothing comes of them" do
       allow(Roost::Exchange::Presentation).to receive(:possible?).and_return(true)
       allow(Roost::Exchange::Confined).to receive(:run).and_return(nil)

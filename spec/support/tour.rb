@@ -19,7 +19,8 @@ module Tour
   # One lesson of a slide of each arrangement and each kind of question, in a game round where it can be.
   def everything
     slides = DEMO.flat_map { |title| Roost::Store::Lessons.new.find(falk, lesson_id(title)).lesson.slides }
-    shown = slides.select(&:for_class).uniq { |each| [each.prompt&.kind, each.prompt&.label, each.layout, each.pictures.length > 1] }
+    looks = ->(each) { [each.prompt&.kind, each.prompt&.label, each.layout, each.pictures.length > 1] }
+    shown = slides.select(&:for_class).uniq(&looks)
     named = shown.each_with_index.map { |each, place| each.with(id: "t#{place}") }
     Roost::Core::Lesson.new(title: "Everything", slides: named, sections: [round(named)])
   end
@@ -36,8 +37,8 @@ module Tour
     birds = lesson_id("Birds on the move")
     empty = Roost::Core::Lesson.new(title: "Nothing yet", slides: [slide("s1", heading: "")])
     bare = Roost::Store::Lessons.new.create(falk, empty)
-    %W[/lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look /lessons/#{birds}/history
-       /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank /lessons/#{birds}/preview
+    %W[/lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look
+       /lessons/#{birds}/history /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank /lessons/#{birds}/preview
        /bank /standards /results /results/#{past} /results/#{past}/questions /results/#{past}/students/#{seat} /account]
       .each do |path|
         session.visit path

@@ -3,7 +3,8 @@
 module Roost
   module Core
     # Reads a number as people type it: decimal comma or point, minus, digits in groups, a
-    # fraction, powers of ten; and the unit after it, when one is asked for. Exact: Rational.
+    # fraction, also after a whole number (3 1/2), powers of ten; and the unit after it, when one is
+    # asked for. Exact: Rational.
     # Groups of three after a comma or a space are thousands: 1,200 is twelve hundred, 1,20 is 1.2
     # (rules.md, marks of numbers).
     module NumberText
@@ -16,6 +17,9 @@ module Roost
       SPACED_POWER = /\s*(?:[x·]\s*10\s*\^?\s*|e)[-+]?\d{1,3}/
       SPACED = %r{\A(?<number>[-+]?\s*[\d.,]+(?:#{SPACED_POWER})?(?:\s*/\s*[\d.,]+)?)\s*(?<unit>.*)\z}i
       UNREADABLE = "That is not a number we can read. Type it like 3.5, 3,5, -2 or 3/4."
+      # A whole number and a proper fraction.
+      MIXED = %r{\A(?<sign>[-+]?)\s*(?<whole>\d{1,15})[ \u00A0\u202F]+(?<above>\d{1,3})\s*/\s*(?<below>\d{1,3})(?!\d)\s*(?<unit>.*)\z}
+      ALONE = "Type the number alone, without “%s”."
       WRONG_UNIT = "The unit should be %s. Type the number with it, or without a unit."
 
       # @param raw anything
@@ -25,12 +29,27 @@ module Roost
         Text.read(raw, limit: LIMIT, what: "That number", lines: false).and_then do |text|
           next Reading.ok(nil) if text.empty?
 
-          plain, typed = apart(text)
+          plain, typed = mixed(text) || apart(text)
           next Reading.refused(UNREADABLE) unless plain
-          next Reading.refused(format(WRONG_UNIT, unit)) unless typed.empty? || same_unit?(typed, unit)
+          next wrong_unit(typed, unit) unless typed.empty? || same_unit?(typed, unit)
 
-          parse(plain)
+          plain.is_a?(Rational) ? Reading.ok(plain) : parse(plain)
         end
+      end
+
+      def self.wrong_unit(typed, unit)
+        return Reading.refused(UNREADABLE) if unit.empty? && typed.match?(/\d/)
+
+        Reading.refused(unit.empty? ? format(ALONE, typed) : format(WRONG_UNIT, unit))
+      end
+
+      # @return [Array(Rational, String), nil] nil of what is no whole number with a fraction
+      def self.mixed(text)
+        found = text.tr("−–", "--").match(MIXED)
+        return nil unless found && found[:above].to_i < found[:below].to_i
+
+        number = found[:whole].to_i + Rational(found[:above].to_i, found[:below].to_i)
+        [found[:sign] == "-" ? -number : number, found[:unit].strip]
       end
 
       # A number for reading: at most six decimals, without zeros at their end.
@@ -84,7 +103,7 @@ module Roost
 
         Rational(digits.tr(",", ".")) if digits.match?(PLAIN)
       end
-      private_class_method :apart, :same_unit?, :parse, :decimal
+      private_class_method :wrong_unit, :mixed, :apart, :same_unit?, :parse, :decimal
     end
   end
 end

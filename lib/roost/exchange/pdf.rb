@@ -40,11 +40,11 @@ module Roost
         drawn.output if drawn.success && !drawn.output.empty?
       end
 
-      # @return [String] the page's own text, "" when it has none
+      # @return [String] the page's own text as people write it (PageText), "" when it has none
       def text(number)
         told = Confined.run("pdftotext", "-f", number.to_s, "-l", number.to_s, "-nopgbrk", @path, "-", seconds: 10,
                                                                                                output: MOST_TEXT)
-        told.success ? told.output.force_encoding("UTF-8").scrub("") : ""
+        told.success ? PageText.plain(told.output.force_encoding("UTF-8").scrub("")) : ""
       end
     end
   end

@@ -14,9 +14,9 @@ module Roost
         **OPTIONS.first(6).to_h do |name|
           [name, "An option, or an item in order. For writing: an answer a practice class may give. " \
                  "For gaps: in A the text with its [[gaps]], then other words for the bank. " \
-                 "For match: pairs like Heron = fish, and = frogs for one that is too many. For posts: columns."]
+                 "For match: pairs like Heron = fish, and frogs alone for one that is too many. For posts: columns."]
         end,
-        "Right" => "Letters of the right options, like A or A C; for a number 3.5 +- 0.1 or 3 to 4; " \
+        "Right" => "Letters of the right options, like A or A C, or what they say; for a number 3.5 +- 0.1 or 3 to 4; " \
                    "for spots regions in parts of the picture, like circle 0.5 0.4 0.1 0.1 x2 or rectangle 0 0 0.2 0.3; " \
                    "poll when none is right; empty when there is no key yet",
         "Time" => "Seconds, 5 to 600; empty for none", "Points" => "For a full mark, 0 to 1000; empty for 100",

@@ -12,6 +12,9 @@ module Roost
       COMMENT = "#"
       # A cell that begins so would be run as a formula by the program that opens it, or be left out.
       FORMULA = /\A'*[=+\-@\t]/
+      NUMBER = /\A-\d+(?:[.,]\d+)*\z/
+      # A quote before that in a workbook, where a text is a text, but a quote might be taken for ours.
+      ALREADY = /\A'+[=+\-@\t]/
       # A question that begins like a comment has a quote before it.
       COMMENTED = /\A'*#/
       UNCOMMENTED = /\A'(?='*#)/
@@ -40,12 +43,12 @@ module Roost
       # @param mark [String] begins the ids of the new slides
       # @return [Core::Reading] of Found; refused in words that go on after the file's name
       def read(path, mark:)
-        Table.read(path, most: MOST_ROWS + 3).and_then do |rows|
-          header, *rest = rows.drop_while { |row| row.all? { |cell| cell == "" } }
-          columns = header.to_a.map { |cell| column(cell) }
+        Table.read(path, heading: "Question", most: MOST_ROWS + 3).and_then do |first, *rest|
+          header = first ? first.cells : []
+          columns = header.map { |cell| column(cell) }
           next Core::Reading.refused("has no column “Question”. Begin with the pattern.") unless columns.include?("Question")
 
-          found = found(columns, rest, rows.length - rest.length, mark)
+          found = found(columns, rest, mark)
           next Core::Reading.refused("has no questions below its first row.") if found.empty?
           next Core::Reading.refused("has more than #{MOST_ROWS} questions. Split it.") if found.length > MOST_ROWS
 
@@ -73,26 +76,22 @@ module Roost
         @columns_by_name ||= (QuestionRow::EXPLAINED.keys | QuestionRow::OPTIONS).to_h { |name| [name.downcase, name] }
       end
 
-      def found(columns, rows, above, mark)
-        rows.each_with_index.filter_map do |row, place|
-          cells = columns.zip(row).reject { |name, _| name.nil? }.to_h.transform_values { |cell| cell || "" }
+      def found(columns, rows, mark)
+        rows.filter_map do |row|
+          cells = columns.zip(row.cells).reject { |name, _| name.nil? }.to_h.transform_values { |cell| cell || "" }
           next if cells.values.all? { |cell| cell == "" } || cells["Question"].to_s.start_with?(COMMENT)
 
           question = cells["Question"]
           cells["Question"] = question.sub(UNCOMMENTED, "") if question.is_a?(String)
-          row(cells, above + place + 1, "#{mark}r#{place + 1}")
+          row(cells, row.number, "#{mark}r#{row.number}")
         end
       end
 
       def row(cells, number, id)
         question = cells["Question"].is_a?(String) ? cells["Question"] : ""
         formula = cells.key(Table::FORMULA)
-        reading = if formula
-                    Core::Reading.refused("there is a formula in “#{formula}”; put its value there")
-                  else
-                    @row.slide(cells,
-                               id)
-                  end
+        worked = "there is a formula in “#{formula}”; put its value there"
+        reading = formula ? Core::Reading.refused(worked) : @row.slide(cells, id)
         Row.new(number: number, question: question, slide: reading.value, reason: reading.reason).freeze
       end
 
@@ -117,7 +116,7 @@ module Roost
       end
 
       # A quote before what would be taken for something else (Table::Reader).
-      def quoted(cell, pattern) = cell.match?(pattern) ? "'#{cell}" : cell
+      def quoted(cell, pattern) = cell.match?(pattern) && !cell.match?(NUMBER) ? "'#{cell}" : cell
 
       def to_xlsx(table)
         package = Axlsx::Package.new
@@ -125,7 +124,8 @@ module Roost
           bold = sheet.styles.add_style(b: true)
           wrap = sheet.styles.add_style(alignment: { wrap_text: true, vertical: :top })
           table.each_with_index do |row, place|
-            sheet.add_row(row, types: [:string] * row.length, escape_formulas: true, style: place.zero? ? bold : wrap)
+            cells = row.map { |cell| quoted(cell, ALREADY) }
+            sheet.add_row(cells, types: [:string] * row.length, escape_formulas: true, style: place.zero? ? bold : wrap)
           end
           sheet.column_widths(*table.first.map { |name| name == "Question" ? 44 : 18 })
           sheet.sheet_view.pane { |pane| pane.state = :frozen; pane.y_split = 1; pane.top_left_cell = "A2" } # rubocop:disable Style/Semicolon

@@ -13,7 +13,8 @@ module Roost
       ENVIRONMENT = { "VIPS_BLOCK_UNTRUSTED" => "1", "VIPS_CONCURRENCY" => "1" }.freeze
       LIMITS = { seconds: 20, memory: 1536 * 1024 * 1024, output: 1024 * 1024, environment: ENVIRONMENT }.freeze
 
-      Header = Struct.new(:width, :height, :alpha, keyword_init: true) do
+      # pages:: how many pictures it is made of, when it moves
+      Header = Struct.new(:width, :height, :alpha, :pages, keyword_init: true) do
         def pixels = width * height
       end
 
@@ -46,9 +47,12 @@ module Roost
         told = Raster.alone("vipsheader", "-a", path)
         return nil unless told.success
 
-        fields = told.output.force_encoding(Encoding::UTF_8).scrub.scan(/^(width|height|bands): (\d+)/).to_h
+        fields = told.output.force_encoding(Encoding::UTF_8).scrub.scan(/^(width|height|bands|n-pages): (\d+)/).to_h
         width, height, bands = fields.values_at("width", "height", "bands").map(&:to_i)
-        Header.new(width: width, height: height, alpha: bands.even?).freeze if [width, height, bands].all?(&:positive?)
+        pages = fields.fetch("n-pages", 1).to_i
+        return nil unless [width, height, bands].all?(&:positive?)
+
+        Header.new(width: width, height: height, alpha: bands.even?, pages: pages).freeze
       end
 
       # The picture upright and no larger than a square, or than a width, in another format.

@@ -12,6 +12,7 @@ module Roost
       BYTE_ORDER_MARK = "\uFEFF"
       # A cell that begins so would be run as a formula.
       FORMULA = /\A[=+\-@\t\r]/
+      NUMBER = /\A-\d+(?:[.,]\d+)*\z/
 
       # @param results [Core::Analysis::Results]
       # @param about [Hash] :class_name and :date as they stand in the rows
@@ -51,7 +52,7 @@ module Roost
 
       def yes(flag) = flag ? "yes" : nil
 
-      def safe(cell) = cell.is_a?(String) && cell.match?(FORMULA) ? "'#{cell}" : cell
+      def safe(cell) = cell.is_a?(String) && cell.match?(FORMULA) && !cell.match?(NUMBER) ? "'#{cell}" : cell
     end
   end
 end

@@ -14,22 +14,22 @@ module Roost
       # @param path [String] of a file from outside
       # @return [Core::Reading] of Found; refused in words that go on after the file's name
       def self.read(path)
-        Table.read(path, most: MOST + 1).and_then do |header, *rows|
-          columns = header.to_a.map { |cell| cell.is_a?(String) ? COLUMNS[cell.strip.downcase] : nil }
+        Table.read(path, heading: "code", most: MOST + 1).and_then do |header, *rows|
+          columns = (header ? header.cells : []).map { |cell| cell.is_a?(String) ? COLUMNS[cell.strip.downcase] : nil }
           next Core::Reading.refused("needs the columns code and text in its first row.") unless (%i[code words] - columns).empty?
           next Core::Reading.refused("has more than #{MOST} standards. Split it.") if rows.length > MOST
 
-          Core::Reading.ok(sorted(rows.map { |row| columns.zip(row).to_h.slice(*LIMITS.keys) }))
+          Core::Reading.ok(sorted(rows.map { |row| [row.number, columns.zip(row.cells).to_h.slice(*LIMITS.keys)] }))
         end
       end
 
       def self.sorted(rows)
         found = Found.new(standards: [], refused: [])
-        rows.each_with_index do |cells, place|
+        rows.each do |number, cells|
           next if cells.values.all? { |cell| cell.to_s.strip.empty? }
 
           reading = standard(cells)
-          reading.ok? ? found.standards << reading.value : found.refused << [place + 2, reading.reason]
+          reading.ok? ? found.standards << reading.value : found.refused << [number, reading.reason]
         end
         found.standards.uniq! { |standard| standard[:code] }
         found.freeze

@@ -10,21 +10,25 @@ module Roost
       MOST_BYTES = 10 * 1024 * 1024
       SLOW = "is too much to be read. Save it as a plain CSV, or split it."
 
-      # A cell whose value is worked out by a formula, of which we know only that.
+      # A cell that is worked out by a formula, of which we know only that.
       FORMULA = Object.new.freeze
 
+      # number:: as the sheet itself counts its rows; cells:: Array of String or FORMULA
+      Row = Struct.new(:number, :cells, keyword_init: true)
+
       # @param path [String]
+      # @param heading [String] stands in the first row that is wanted
       # @param most [Integer] rows beyond this many are not read
-      # @return [Core::Reading] of Array of rows, each an Array of String or FORMULA; refused in
-      #   words that go on after the file's name
-      def self.read(path, most:)
+      # @return [Core::Reading] of Array of Row, blank ones left out; refused in words that go on after
+      #   the file's name
+      def self.read(path, heading:, most:)
         return Core::Reading.refused("is larger than 10 MB.") if File.size(path) > MOST_BYTES
 
-        done = Confined.read("sheet", path, most)
-        told = done.output.force_encoding(Encoding::UTF_8)
-        return Core::Reading.ok(JSON.parse(told).map { |row| row.map { |cell| cell || FORMULA } }) if done.success
+        done = Confined.read("sheet", path, most, heading)
+        return Core::Reading.refused(done.refusal || SLOW) unless done.success
 
-        Core::Reading.refused(done.refusal || SLOW)
+        rows = JSON.parse(done.output.force_encoding(Encoding::UTF_8))
+        Core::Reading.ok(rows.map { |number, cells| Row.new(number: number, cells: cells.map { |cell| cell || FORMULA }).freeze })
       end
     end
   end

@@ -20,6 +20,7 @@ module Roost
         pdf = pdf(import, path)
         return unless pdf
 
+        @outline = File.extname(path) == ".pptx" ? Exchange::Presentation.outline(path) : []
         import = Store::Imports.new.find(import_id)
         ((import.done + 1)..import.pages).each do |number|
           return clear(path) unless bring(import_id, number, pdf)
@@ -86,11 +87,19 @@ module Roost
         text = pdf.text(number)
         words = Core::Text.read(text[0, Core::Picture::ALT_LIMIT], limit: Core::Picture::ALT_LIMIT, what: "The page").value.to_s
         picture = keep(png, words.empty? ? "Page #{number} of #{import.name}" : words, import.account_id)
-        Core::Slide.new(id: import.slide_id(number), title: title(text, number), arrangement: "full", pictures: [picture])
+        heading, notes = @outline.length == import.pages ? @outline[number - 1] : []
+        Core::Slide.new(id: import.slide_id(number), title: title(heading.to_s, text, number), notes: notes(notes.to_s),
+                        arrangement: "full", pictures: [picture])
       end
 
-      def title(text, number)
-        line = text.lines.map(&:strip).find { |each| each.match?(/[[:alpha:]]{2}/) }
+      def notes(text)
+        most = Core::Slide::LIMITS[:notes]
+        Core::Text.read(text[0, most], limit: most, what: "The notes").value.to_s
+      end
+
+      # @param heading [String] what the program that made it takes for the title
+      def title(heading, text, number)
+        line = [heading, text].join("\n").lines.map(&:strip).find { |each| each.match?(/[[:alpha:]]{2}/) }
         line ? line[0, 80] : "Page #{number}"
       end
 

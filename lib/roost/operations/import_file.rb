@@ -24,6 +24,7 @@ module Roost
         return refuse(name, "is larger than 50 MB. Make it smaller, or add it in parts.") if io.size > MOST_BYTES
 
         extension = extension(io, name)
+        return refuse(name, Exchange::Presentation::LOCKED) if extension.nil? && Exchange::Presentation.locked?(io)
         return refuse(name, "is no PDF. Save your slides as PDF and add that.") unless extension
         return refuse(name, Exchange::Presentation::MISSING) if extension == "pptx" && !Exchange::Presentation.possible?
 

@@ -14,7 +14,13 @@ module Roost
       LARGEST_SIDE = 2000
       PHOTOGRAPHS = %w[image/png image/jpeg image/webp image/gif].freeze
       MANY_PIXELS = "has too many pixels. Make it smaller and try again."
+      MOVES = "moves; here it is kept as a still picture. As a video it would move."
+      LOST = "is kept without what can't be shown here: %s."
       DAMAGED = "is damaged or not a picture. Export it again and retry."
+
+      # What there is to say of the picture that was kept last, in one sentence.
+      # @return [String, nil]
+      attr_reader :remark
 
       # @param io [IO] of the upload
       # @param name [String] the file's name, only for the refusal
@@ -34,6 +40,7 @@ module Roost
           file.flush
           keep(file.path, type, pixels, account_id: account_id, seat_id: seat_id)
         end
+        @remark &&= about(name, @remark)
         kept.ok? ? kept : refuse(name, kept.reason)
       rescue Errno::ENOSPC, Errno::EFBIG, Errno::EDQUOT
         refuse(name, "can't be stored: the disk is full. The slide is as it was; tell whoever runs this server.")
@@ -41,7 +48,9 @@ module Roost
 
       private
 
-      def refuse(name, why) = Core::Reading.refused("“#{File.basename(name.to_s)[0, 60]}” #{why}")
+      def refuse(name, why) = Core::Reading.refused(about(name, why))
+
+      def about(name, words) = "“#{File.basename(name.to_s)[0, 60]}” #{words}"
 
       def keep(path, type, pixels, **from)
         case type
@@ -56,6 +65,7 @@ module Roost
         return Core::Reading.refused(DAMAGED) unless header
         return Core::Reading.refused(MANY_PIXELS) if header.pixels > pixels
 
+        @remark = MOVES if header.pages > 1
         extension = header.alpha ? "png" : "jpg"
         encoded, width, height = raster.within(LARGEST_SIDE, extension)
         return Core::Reading.refused(DAMAGED) unless encoded
@@ -67,6 +77,7 @@ module Roost
 
       def keep_drawing(path, from)
         Exchange::Drawing.read(path).map do |drawing|
+          @remark = format(LOST, drawing.lost.join(", ")) if drawing.lost.any?
           Store::Media.new.keep_picture(drawing.svg, extension: "svg", width: drawing.width, height: drawing.height,
                                                      **from)
         end

@@ -6,6 +6,8 @@ module Roost
     class Library < TeacherApp
       helpers LessonPages
 
+      NONE = "Choose a file first."
+
       get "/" do
         partial("library/found", found: Store::PictureLibrary.find(params["q"]))
       end
@@ -13,10 +15,11 @@ module Roost
       # Takes in one picture for a form that is sent afterwards; says what it is called, or why not.
       post "/hold" do
         file = params["picture"]
-        kept = file.is_a?(Hash) ? keep_picture(file) : Core::Reading.refused("Choose a file first.")
+        keeping = Operations::KeepPicture.new
+        kept = file.is_a?(Hash) ? keeping.call(account_id, file[:tempfile], file[:filename]) : Core::Reading.refused(NONE)
         content_type :json
         status 422 unless kept.ok?
-        JSON.generate(kept.ok? ? { file: kept.value.file } : { message: kept.reason })
+        JSON.generate(kept.ok? ? { file: kept.value.file, remark: keeping.remark }.compact : { message: kept.reason })
       end
 
       get "/:name.svg" do |name|

@@ -7,7 +7,7 @@ module Roost
     class Media < App
       FOREVER = 31_536_000 # seconds
       A_WHILE = 60
-      POLICY = "default-src 'none'; style-src 'unsafe-inline'; sandbox"
+      POLICY = "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox"
       # Requests that may wait for a width to be made at a time; others get the picture itself.
       WAITING = 2
 

@@ -12,6 +12,8 @@ module Roost
       include Pictures
 
       VIEWS = File.join(__dir__, "views")
+      # Questions side by side on a sheet of paper, with room for the names.
+      PAPER_COLUMNS = 7
       MANIFEST = File.join(Settings::ROOT, "public/assets/manifest.json")
 
       # Templates look names up in whatever includes this.

@@ -1,71 +1,110 @@
 # frozen_string_literal: true
 
 require "csv"
-require "roo"
-require "zip"
+require_relative "workbook"
 
 module Roost
   module Exchange
     class Table
       # Reads a sheet in a process of its own (bin/read): CSV with comma, semicolon or tab, in
-      # UTF-8 or Windows-1252, or XLSX. Loads nothing else of the program. What can't be read is
+      # UTF-8, UTF-16 or Windows-1252, or XLSX. Loads nothing else of the program. What can't be read is
       # Unreadable.
       module Reader
         MOST_CELLS = 20_000
         # Commas in all, in cells too: more than that isn't looked at.
         MOST_SEPARATORS = 200_000
-        MOST_UNPACKED = 60 * 1024 * 1024
-        MOST_PARTS = 500
+        # Rows above the one with the heading: titles, dates, who made it.
+        ABOVE = 20
         SEPARATORS = [",", ";", "\t"].freeze
         CROWDED = "has more than 20 000 cells. Split it."
         UNREADABLE = "could not be read as a sheet. Save it as CSV or XLSX and retry."
-        UNWORKED = "has formulas that were never worked out. Open it, save it, and retry."
+        LOCKED = "is locked with a password. Save a copy without one and add that."
+        OLD = "is in the old format of workbooks. Save it as XLSX or CSV and retry."
+        # How a file begins that is a compound document: a locked workbook, or one of an old format.
+        COMPOUND = "\xD0\xCF\x11\xE0".b
+        ENCRYPTED = "EncryptedPackage".encode("UTF-16LE").b
+        # By which byte order mark a text begins.
+        WIDE = { "\xFF\xFE".b => Encoding::UTF_16LE, "\xFE\xFF".b => Encoding::UTF_16BE }.freeze
+        # Some programs say the separator in a line of its own.
+        SAID = /\Asep=(?<separator>[,;\t])\n/i
         # A quote stands before what would be run as a formula by the program that opens the sheet.
         QUOTED = /\A'(?='*[=+\-@\t])/
-        # Roo knows of a formula only where its value stands beside it.
-        FORMULA_WITHOUT_VALUE = %r{<f[^<>]*>[^<]*</f>\s*(?:<v\s*/>|<v></v>)?\s*</c>}
-        BLOATED = "unpacks to far more than a sheet of questions can hold. Save it again as CSV."
 
         # @param most [Integer] rows beyond this many are not read
-        # @return [Array<Array<String, nil>>] nil for a cell that is worked out by a formula
-        def self.read(path, most)
-          File.binread(path, 4) == "PK\x03\x04".b ? xlsx(path, most) : csv(File.binread(path), most)
+        # @param heading [String] stands in the first row of what is read; rows above it are left out
+        # @return [Array<Array(Integer, Array<String, nil>)>] the sheet's own number of each row that is not
+        #   blank, and its cells: nil for a formula of which the value isn't there
+        def self.read(path, most, heading)
+          start = File.binread(path, 4).to_s
+          compound(path) if start == COMPOUND
+          rows = start == "PK\x03\x04".b ? xlsx(path, most, heading) : csv(File.binread(path), most, heading)
+          limited(rows, most)
         end
 
-        def self.csv(bytes, most)
+        def self.compound(path) = refuse(File.binread(path).include?(ENCRYPTED) ? LOCKED : OLD)
+
+        def self.csv(bytes, most, heading)
           text = decoded(bytes)
           refuse(UNREADABLE) if text.nil?
-          first = text.each_line.first.to_s
-          separator = SEPARATORS.max_by { |each| first.count(each) }
+          said = text.match(SAID)
+          text = said.post_match if said
+          separator = said ? said[:separator] : separator(text)
           refuse(CROWDED) if text.count(separator) > MOST_SEPARATORS
 
-          limited(CSV.new(text, col_sep: separator, liberal_parsing: true).each.lazy, most) { |cell| from_csv(cell) }
+          below(rows(text, separator, said ? 2 : 1), most, heading)
         rescue CSV::MalformedCSVError
           refuse(UNREADABLE)
         end
 
-        # UTF-8 where it is that, else Windows-1252; nil where it is no text at all.
+        # The one that stands most in the first lines: the very first may be a title.
+        def self.separator(text)
+          first = text.each_line.first(ABOVE).join
+          SEPARATORS.max_by { |each| first.count(each) }
+        end
+
+        def self.rows(text, separator, first)
+          CSV.new(text, col_sep: separator, liberal_parsing: true).each.lazy.with_index(first)
+             .map { |row, number| [number, row.map { |cell| from_csv(cell) }] }
+             .reject { |_, cells| cells.all? { |cell| cell == "" } }
+        end
+
+        # From the row with the heading on; from the top where there is none.
+        def self.below(rows, most, heading)
+          found = rows.first(most + ABOVE + 1)
+          at = found.first(ABOVE).index { |_, cells| cells.any? { |cell| cell.to_s.strip.casecmp?(heading) } }
+          found.drop(at || 0)
+        end
+
+        # UTF-16 where it says so, UTF-8 where it is that, else Windows-1252; nil where it is no text at all.
         def self.decoded(bytes)
-          text = bytes.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
-          unless text.valid_encoding?
-            text = bytes.dup.force_encoding(Encoding::WINDOWS_1252).encode(Encoding::UTF_8, undef: :replace, replace: "")
-          end
+          wide = WIDE[bytes[0, 2]]
+          text = wide ? broad(bytes[2..], wide) : narrow(bytes)
           text.match?(/[\u0000-\u0008]/) ? nil : text.gsub(/\r\n?/, "\n")
         end
 
+        def self.broad(bytes, encoding)
+          bytes.force_encoding(encoding).encode(Encoding::UTF_8, invalid: :replace, undef: :replace)
+        end
+
+        def self.narrow(bytes)
+          text = bytes.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+          return text if text.valid_encoding?
+
+          bytes.dup.force_encoding(Encoding::WINDOWS_1252).encode(Encoding::UTF_8, undef: :replace, replace: "")
+        end
+
         # A cell that begins like a formula is one, unless a quote stands before it, or room after
-        # the sign ("= frogs" is an item too many).
+        # the sign.
         def self.from_csv(cell)
           text = cell.to_s
           text.match?(/\A=\S/) ? nil : text.sub(QUOTED, "")
         end
 
-        def self.xlsx(path, most)
-          reason = Zip::File.open(path) { |zip| reason_against(zip) }
-          refuse(reason) if reason
-
-          book = Roo::Excelx.new(path, file_warning: :ignore, disable_html_wrapper: true)
-          limited(book.each_row_streaming(pad_cells: true, max_rows: most + 1), most) { |cell| from_xlsx(cell) }
+        def self.xlsx(path, most, heading)
+          book = Workbook.new(path) { |reason| refuse(reason) }
+          book.rows(heading, within: ABOVE, most: most).filter_map do |number, cells|
+            [number, cells.map { |cell| cell&.sub(QUOTED, "") }] unless cells.all? { |cell| cell == "" }
+          end
         rescue Zip::Error, Nokogiri::XML::SyntaxError, ArgumentError, IOError, NoMethodError, TypeError, KeyError
           # Roo trusts what is inside to be a workbook, and falls over in all these ways when it isn't.
           refuse(UNREADABLE)
@@ -73,37 +112,14 @@ module Roost
           book&.close
         end
 
-        # What the parts say of their size is checked again while they are unpacked.
-        def self.reason_against(zip)
-          Zip.validate_entry_sizes = true
-          sizes = zip.map(&:size)
-          return BLOATED if sizes.length > MOST_PARTS || sizes.sum > MOST_UNPACKED
-
-          pages = zip.glob("xl/worksheets/*.xml")
-          UNWORKED if pages.any? { |page| page.get_input_stream.read.match?(FORMULA_WITHOUT_VALUE) }
-        end
-
-        def self.from_xlsx(cell)
-          return nil if cell.respond_to?(:formula) && cell.formula
-          return "" if cell.nil? || cell.value.nil?
-
-          value = cell.value
-          value.is_a?(Float) && value == value.round ? value.round.to_s : value.to_s
-        end
-
-        # @yieldparam cell one of them
         # @return [Array<Array>] the rows as far as they are wanted
-        def self.limited(rows, most, &block)
-          cells = 0
-          rows.first(most + 1).map do |row|
-            cells += row.length
-            refuse(CROWDED) if cells > MOST_CELLS
-            row.map(&block)
-          end
+        def self.limited(rows, most)
+          rows.first(most + 1).tap { |wanted| refuse(CROWDED) if wanted.sum { |_, cells| cells.length } > MOST_CELLS }
         end
 
         def self.refuse(reason) = raise(Unreadable, reason)
-        private_class_method :csv, :decoded, :from_csv, :xlsx, :reason_against, :from_xlsx, :limited, :refuse
+        private_class_method :compound, :csv, :separator, :rows, :below, :decoded, :broad, :narrow, :from_csv, :xlsx,
+                             :limited, :refuse
       end
     end
   end

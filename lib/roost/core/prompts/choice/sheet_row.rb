@@ -18,10 +18,8 @@ module Roost
           def self.read(id, options:, right:, rules:, common:)
             lettered = rules.match(LETTERS_ONLY)
             texts = options[0..[options.rindex { |text| !text.empty? }, last(lettered, rules)].compact.max.to_i]
-            letters = right.upcase.scan(/[A-Z]+/)
-            places = letters.map { |letter| letter.length == 1 ? letter.ord - "A".ord : texts.length }
-            beyond = letters.zip(places).find { |_, place| place >= texts.length }
-            return Reading.refused("“Right” names #{beyond.first}, which isn't an option") if beyond
+            places = RightOptions.places(right, texts)
+            return Reading.refused("“Right” names #{places}, which isn't an option") if places.is_a?(String)
             return Reading.refused("it has fewer than two options") if texts.length < 2
 
             prompt(id, texts, places, rules, common.merge("lettered" => lettered ? "1" : "0"))

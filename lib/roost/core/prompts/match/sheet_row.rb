@@ -5,8 +5,8 @@ module Roost
     module Prompts
       class Match
         # Pairs as a row of a sheet of questions (exchange/question_row.rb), both ways:
-        # "Heron = fish" in one column, "= bread" for an item too many on the right. An item that
-        # is empty, or has an = or a quote in it, stands in quotes, a quote in it doubled.
+        # "Heron = fish" in one column, "bread" alone (or "= bread") for an item too many on the right. An
+        # item that is empty, or has an = or a quote in it, stands in quotes, a quote in it doubled.
         module SheetRow
           PAIR = /\A(?:(?<quoted>#{RowRules::QUOTED})\s*=\s*|(?<plain>.*?)\s*=(?:\s+|\z))(?<right>.*)\z/m
 
@@ -23,7 +23,7 @@ module Roost
 
           # @return [Array<String>]
           def self.options(rows)
-            rows.map { |row| "#{"#{left(row["left"])} " unless row["extra"]}= #{quoted(row["right"])}" }
+            rows.map { |row| row["extra"] ? left(row["right"]) : "#{left(row["left"])} = #{quoted(row["right"])}" }
           end
 
           # @return [Hash{String=>String}] see Prompt#row_slots
@@ -36,8 +36,10 @@ module Roost
 
           # @return [Array(String, String), nil] nil on the left for an item too many
           def self.pair(text)
+            return [nil, RowRules.unquote(text)] if text.match?(/\A#{RowRules::QUOTED}\z/o)
+
             found = text.match(PAIR)
-            return nil unless found
+            return text.empty? ? nil : [nil, text] unless found
 
             left = found[:quoted] ? RowRules.unquote(found[:quoted]) : found[:plain]
             [(left if found[:quoted] || !left.empty?), RowRules.unquote(found[:right])]

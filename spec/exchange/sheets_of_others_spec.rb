@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+require "caxlsx"
+require "tempfile"
+
+# Sheets as other programs, and people, make them.
+RSpec.describe "A sheet that somebody else made" do
+  let(:sheet) { Roost::Exchange::QuestionSheet.new(->(_file) { true }) }
+
+  def read(bytes, extension = ".csv")
+    Tempfile.create(["sheet", extension], binmode: true) do |file|
+      file.write(bytes)
+      file.flush
+      sheet.read(file.path, mark: "t")
+    end
+  end
+
+  # @yieldparam page [Axlsx::Worksheet]
+  # @yieldparam style [Proc] makes a style of a number format
+  def workbook(before: nil)
+    package = Axlsx::Package.new
+    package.workbook.add_worksheet(name: "Cover") { |page| page.add_row([before]) } if before
+    package.workbook.add_worksheet(name: "Quiz") do |page|
+      yield page, ->(format) { page.styles.add_style(format_code: format) }
+    end
+    read(package.to_stream.read, ".xlsx")
+  end
+
+  def options(reading) = reading.value.usable.map { |slide| slide.prompt.row_options }
+
+  it "is read as it is shown: percentages, money, dates and times" do
+    reading = workbook do |page, style|
+      page.add_row(["Question", "Option A", "Option B", "Option C", "Option D"])
+      page.add_row(["How much?", 0.125, 0.5, 1234.5, 0.1 + 0.2],
+                   style: [nil, style.call("0.0%"), style.call("0%"), style.call("&quot;£&quot;#,##0.00"), nil])
+      page.add_row(["When?", Date.new(2026, 11, 24), Time.utc(2026, 11, 24, 14, 30), 1234.5, -3],
+                   style: [nil, style.call("yyyy-mm-dd"), style.call("hh:mm"), style.call("#,##0.00 [$€-407]"), nil])
+    end
+    expect(options(reading)).to eq([["12.5%", "50%", "£1,234.50", "0.3"], ["2026-11-24", "14:30", "1,234.50 €", "-3"]])
+  end
+
+  it "has a title above its header, blank rows, merged cells, and stands on the second sheet" do
+    reading = workbook(before: "Marsh quiz, autumn") do |page, _|
+      page.add_row(["Questions for Year 7"])
+      page.add_row([])
+      page.add_row(["Question", "Kind", "Option A", "Option B", "Right"])
+      page.add_row(["Who stays?", "choice", "Heron", "Swallow", "A"])
+      page.add_row([])
+      page.add_row(["Who leaves?", nil, "Heron", "Swallow", "Z"])
+      page.merge_cells("A1:E1")
+      page.merge_cells("B4:B6")
+    end
+    expect(reading.value.rows.map { |row| [row.number, row.question, row.reason] })
+      .to eq([[4, "Who stays?", nil], [6, "Who leaves?", "“Right” names Z, which isn't an option"]])
+  end
+
+  it "loses none of 300 questions to blank lines, and says the sheet's own numbers" do
+    rows = (1..300).map { |number| "Question #{number},a,b,#{number == 300 ? "Q" : "A"}\n\n" }
+    found = read("Question,Option A,Option B,Right\n#{rows.join}").value
+    expect([found.rows.length, found.usable.length, found.rows.last.number]).to eq([300, 299, 600])
+  end
+
+  it "says its separator, or is in UTF-16" do
+    text = "Question;Option A;Option B\nWohin, und warum?;Süden;Norden\n"
+    wide = %w[UTF-16LE UTF-16BE].map { |encoding| ["\uFEFF#{text}".encode(encoding), 2] }
+    [["sep=;\n#{text}", 3], *wide].each do |bytes, number|
+      found = read(bytes.b).value
+      expect(found.rows.map { |row| [row.number, row.question, row.slide.prompt.row_options] })
+        .to eq([[number, "Wohin, und warum?", %w[Süden Norden]]])
+    end
+  end
+
+  it "is told apart where it is locked, or of an old format" do
+    compound = "\xD0\xCF\x11\xE0\xA1\xB1\x1A\xE1".b
+    expect(read(compound + "EncryptedPackage".encode("UTF-16LE").b, ".xlsx").reason).to start_with("is locked with a password.")
+    expect(read("#{compound}Workbook", ".xls").reason).to start_with("is in the old format of workbooks.")
+  end
+
+  describe "what is right" do
+    def right(right, *texts)
+      cells = [*texts, *Array.new(4 - texts.length)]
+      found = read(CSV.generate_line(["Question", "Option A", "Option B", "Option C", "Option D", "Right"]) +
+                   CSV.generate_line(["Who?", *cells, right])).value.rows.first
+      found.reason || found.slide.prompt.row_right
+    end
+
+    it "is understood by letter, number or the option's text" do
+      birds = ["Grey heron", "Swallow", "Reed bunting"]
+      said = ["a, c", "A C", "1", "1; 3", "grey heron", "Swallow, Reed Bunting", "A and C", "2"]
+      expect(said.map { |text| right(text, *birds) }).to eq(["A C", "A C", "A", "A C", "A", "B C", "A C", "B"])
+      expect(right("5", "3", "5", "7")).to eq("B")
+      expect(right("TRUE", "True", "False")).to eq("A")
+    end
+
+    it "is named where it is none of them, and never dropped" do
+      expect(right("Heron", "Grey heron", "Swallow")).to eq("“Right” names Heron, which isn't an option")
+      expect(right("2", "3", "5", "7")).to eq("“Right” names 2, which isn't an option")
+      expect(right("9", "Heron", "Swallow")).to eq("“Right” names 9, which isn't an option")
+    end
+  end
+
+  it "takes an item alone for one too many, as the pattern says, which asks for no formula" do
+    found = read("Question,Kind,Option A,Option B,Option C\nEats,match,Heron = fish,Swift = flies,frogs\n").value.usable.first
+    expect(found.prompt.row_options).to eq(["Heron = fish", "Swift = flies", "frogs"])
+    expect(Roost::Exchange::QuestionRow::EXPLAINED.values.join).not_to match(/(?<!fish, and |Heron )= \w/)
+  end
+
+  it "comes back from a workbook without a quote of ours, and negative numbers are numbers" do
+    kept = slide("s1", heading: "=Why?", prompt: choice(texts: ["-2", "=1+1", "'=so", "+ 1"]))
+    text = sheet.csv([kept])
+    expect(text).to include(",-2,'=1+1,''=so,'+ 1")
+    through = Axlsx::Package.new.tap do |package|
+      package.workbook.add_worksheet do |page|
+        rows = CSV.parse(text.delete_prefix("\uFEFF"))
+        rows.each { |row| page.add_row(row, types: [:string] * row.length, escape_formulas: true) }
+      end
+    end
+    expect(options(read(through.to_stream.read, ".xlsx"))).to eq([["-2", "=1+1", "'=so", "+ 1"]])
+    expect(options(read(sheet.xlsx([kept]), ".xlsx"))).to eq([["-2", "=1+1", "'=so", "+ 1"]])
+  end
+end
