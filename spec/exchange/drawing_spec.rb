@@ -30,7 +30,7 @@ RSpec.describe Roost::Exchange::Drawing do
   end
 
   it "lets nothing in by way of a style" do
-    svg = read('<style>rect{fill:url(https://elsewhere.example/x);stroke:url(#own);mask:url(javascript:x)}</style><rect/>').svg
+    svg = read("<style>rect{fill:url(https://elsewhere.example/x);stroke:url(#own);mask:url(javascript:x)}</style><rect/>").svg
     expect(element(svg, "rect").to_h).to eq("stroke" => "url(#own)")
   end
 

@@ -136,12 +136,15 @@ RSpec.describe "Preparing, page by page" do
         expect([starter.id, slide.problems - ["no key yet"]]).to eq([starter.id, []])
         expect(slide.picture.alt).not_to be_empty if starter.drawing
       end
+      kinds = Roost::Store::Starters.all.map { |starter| starter.slide.prompt.kind }.tally
+      expect(kinds.keys).to match_array(Roost::Core::Prompts.kinds.map(&:kind))
+      expect(kinds.values).to all(be >= 2)
       expect(Roost::Store::Starters.all.map(&:id).uniq.length).to eq(Roost::Store::Starters.all.length)
     end
 
     it "puts a starter in with one click" do
-      post_form "/lessons/#{id}/starters", starter: "stop-slow-go", slide: "s1"
-      expect(lesson.slides[1].heading).to eq("Shall we go on?")
+      post_form "/lessons/#{id}/starters", starter: "how-clear", slide: "s1"
+      expect(lesson.slides[1].heading).to eq("How clear is the water for you?")
       expect(post_form("/lessons/#{id}/starters", starter: "../x").status).to eq(422)
     end
 
