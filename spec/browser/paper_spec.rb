@@ -15,7 +15,7 @@ RSpec.describe "Results on paper" do
       file.flush
       told = `pdftotext -bbox #{file.path} -`
       told.scan(/<page width="([\d.]+)"/).flatten.map(&:to_f)
-          .zip(told.split("<page ").drop(1).map { |text| text.scan(%r{xMax="([\d.]+)" yMax="[\d.]+">([^<]*)<}) })
+          .zip(told.split("<page ").drop(1).map { |text| text.scan(/xMax="([\d.]+)" yMax="[\d.]+">([^<]*)</) })
     end
   end
 

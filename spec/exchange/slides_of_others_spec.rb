@@ -55,7 +55,8 @@ RSpec.describe "Slides that somebody else made" do
 
   it "have letters where the file has signs of its own" do
     said = { "The ﬁrst ﬂight oﬀ the eﬃgy" => "The first flight off the effigy", "caf´e and na¨ıve" => "café and naïve",
-             "mi\u00ADgra\u00ADtion" => "migration", "\uF001nd the \uF002ock\uE123" => "find the flock", "¨Uber 3\u00A0km" => "Über 3 km",
+             "mi\u00ADgra\u00ADtion" => "migration", "\uF001nd the \uF002ock\uE123" => "find the flock",
+             "¨Uber 3\u00A0km" => "Über 3 km",
              "5° and ½" => "5° and ½" }
     expect(said.keys.map { |text| Roost::Exchange::PageText.plain(text) }).to eq(said.values)
   end

@@ -38,8 +38,8 @@ module Tour
     empty = Roost::Core::Lesson.new(title: "Nothing yet", slides: [slide("s1", heading: "")])
     bare = Roost::Store::Lessons.new.create(falk, empty)
     %W[/lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look
-       /lessons/#{birds}/history /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank /lessons/#{birds}/preview
-       /bank /standards /results /results/#{past} /results/#{past}/questions /results/#{past}/students/#{seat} /account]
+       /lessons/#{birds}/history /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank
+       /lessons/#{birds}/preview /bank /standards /results /results/#{past} /results/#{past}/questions /results/#{past}/students/#{seat} /account]
       .each do |path|
         session.visit path
         session.find("h1", match: :first, visible: :all)

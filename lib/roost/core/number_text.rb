@@ -18,7 +18,8 @@ module Roost
       SPACED = %r{\A(?<number>[-+]?\s*[\d.,]+(?:#{SPACED_POWER})?(?:\s*/\s*[\d.,]+)?)\s*(?<unit>.*)\z}i
       UNREADABLE = "That is not a number we can read. Type it like 3.5, 3,5, -2 or 3/4."
       # A whole number and a proper fraction.
-      MIXED = %r{\A(?<sign>[-+]?)\s*(?<whole>\d{1,15})[ \u00A0\u202F]+(?<above>\d{1,3})\s*/\s*(?<below>\d{1,3})(?!\d)\s*(?<unit>.*)\z}
+      FRACTION = %r{(?<above>\d{1,3})\s*/\s*(?<below>\d{1,3})(?!\d)}
+      MIXED = /\A(?<sign>[-+]?)\s*(?<whole>\d{1,15})[ \u00A0\u202F]+#{FRACTION}\s*(?<unit>.*)\z/
       ALONE = "Type the number alone, without “%s”."
       WRONG_UNIT = "The unit should be %s. Type the number with it, or without a unit."
 
