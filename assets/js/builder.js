@@ -111,7 +111,7 @@ document.addEventListener("click", (event) => {
   const opener = event.target.closest("[data-library], [data-library-option]");
   if (opener) {
     const form = document.querySelector("#library-form");
-    const base = opener.dataset.library ?? `${opener.closest("form").getAttribute("hx-post")}/drawing`;
+    const base = opener.dataset.library ?? `${opener.form.getAttribute("hx-post")}/drawing`;
     form.dataset.action = base;
     form.elements.option.value = opener.dataset.libraryOption ?? "";
     document.querySelector("#library").showModal();

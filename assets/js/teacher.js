@@ -15,6 +15,7 @@ import "./elements/equation-entry.js";
 import "./desk.js";
 import "./forms.js";
 import "./uploads.js";
+import "./written.js";
 import "./builder.js";
 import "./preview.js";
 import "./elements/voice-recorder.js";

@@ -19,7 +19,7 @@ RSpec.describe "Preparing a lesson in the browser" do
     page.fill_in "Title of a new lesson", with: "Nests"
     page.click_button "Make a lesson"
     page.fill_in "Heading", with: "Whose nest is this?"
-    expect(page).to have_css(".seat-frame h1", text: "Whose nest is this?")
+    expect(page).to have_css(".seat-frame .slide-heading", text: "Whose nest is this?")
     page.click_button "Choice"
     expect(page).to have_css(".problems", text: "Fewer than two options")
     page.fill_in "Option A", with: "Reed warbler"
@@ -139,17 +139,83 @@ RSpec.describe "Preparing a lesson in the browser" do
       file.write(Vips::Image.black(60, 40, bands: 3).write_to_buffer(".png"))
       file.flush
       page.attach_file "Picture for left of pair 1", file.path, make_visible: true
-      expect(page).to have_css(".seat-frame .match-item img", count: 1)
+      expect(page).to have_css(".seat-frame .option-pictured img", count: 1)
     end
     page.click_button "+ drawing"
     page.find("#library").first("button[name=drawing]").click
-    expect(page).to have_css(".seat-frame .match-item img", count: 2)
+    expect(page).to have_css(".seat-frame .option-pictured img", count: 2)
     expect(page).to have_no_css("summary", text: /Picture\s+for pair 1/)
     expect(lesson.slides.first.prompt.lefts.first.picture.width).to eq(60)
     expect_accessible(page)
     page.find_button("Take the picture of left of pair 1 off").click
-    expect(page).to have_css(".seat-frame .match-item img", count: 1)
+    expect(page).to have_css(".seat-frame .option-pictured img", count: 1)
     expect(complaints(page)).to be_empty
+  end
+
+  describe "on the slide itself" do
+    let(:png) { [Vips::Image.black(60, 40, bands: 3).write_to_buffer(".png")].pack("m0") }
+
+    before do
+      kept_lesson(account, Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: choice(texts: %w[Heron Owl]))]))
+      page.click_link "Edit"
+    end
+
+    # A file that comes with an event, as by the mouse or the clipboard.
+    def bring(event, holder)
+      page.execute_script(<<~JS, page.find(".as-seat"), png)
+        const bytes = Uint8Array.from(atob(arguments[1]), (letter) => letter.charCodeAt(0));
+        const transfer = new DataTransfer();
+        transfer.items.add(new File([bytes], "reed.png", { type: "image/png" }));
+        arguments[0].dispatchEvent(new #{event}, { bubbles: true, cancelable: true, #{holder}: transfer }));
+      JS
+    end
+
+    it "is written where it stands, line after line by Enter, and looks as students get it once one has left it" do
+      page.find_field("Text").send_keys("Look **closely**.")
+      page.find_field("Heading").click
+      expect(page).to have_css(".write .written strong", text: "closely")
+      page.find_field("Option B").send_keys(:enter)
+      expect(page).to have_css("input:focus[aria-label='Option C']")
+      page.send_keys("Swallow")
+      eventually { lesson.slides.first.prompt.options.map(&:text) == %w[Heron Owl Swallow] }
+      expect(lesson.slides.first.text).to eq("Look **closely**.")
+      page.send_keys(%i[shift tab], :enter)
+      expect(lesson.slides.first.prompt.options.length).to eq(3)
+    end
+
+    it "takes a picture that is dropped or pasted onto it" do
+      bring('DragEvent("drop"', "dataTransfer")
+      expect(page).to have_css(".seat-frame .slide-picture")
+      eventually { lesson.slides.length == 1 && lesson.slides.first.pictures.length == 1 }
+      page.find_button("Take picture 1 off").click
+      expect(page).to have_no_css(".seat-frame .slide-picture")
+      bring('ClipboardEvent("paste"', "clipboardData")
+      expect(page).to have_css(".seat-frame .slide-picture")
+    end
+
+    it "keeps focus: on the heading of a slide that is added, on Undo that is pressed" do
+      page.click_button "Add a slide"
+      expect(page).to have_css("textarea:focus[name=heading]")
+      page.send_keys("Owls at night")
+      eventually { lesson.slides.last.heading == "Owls at night" }
+      expect(page.current_url).to end_with("slide=#{lesson.slides.last.id}")
+      page.click_button "Undo"
+      eventually { lesson.slides.last.heading.empty? }
+      expect(page.evaluate_script("document.activeElement.textContent.trim()")).to eq("Undo")
+    end
+
+    it "keeps what is being typed, and its place, when a colleague's change arrives" do
+      other = sign_in_window(:other)
+      other.click_link "Edit"
+      other.find_field("Text").send_keys("Hers")
+      page.find_field("Heading").send_keys(" at")
+      eventually { lesson.slides.first.text == "Hers" && lesson.slides.first.heading.end_with?(" at") }
+      page.send_keys(:left, " night")
+      expect(page).to have_css(".written", text: "Hers")
+      eventually { lesson.slides.first.heading == "Birds of the marsh a nightt" }
+      expect(page.find_field("Heading").value).to eq("Birds of the marsh a nightt")
+      expect(page).to have_css("textarea:focus[name=heading]")
+    end
   end
 
   it "never lets two windows overwrite each other, and keeps what was typed" do

@@ -134,7 +134,9 @@ module Roost
       %i[undo redo].each do |way|
         post "/:id/#{way}" do
           granted(Operations::UndoLesson.new.call(account_id, number("id"), way))
-          redirect lesson_path(number("id"), slide: params["slide"]), 303
+          return redirect(lesson_path(number("id"), slide: params["slide"]), 303) unless htmx?
+
+          whole_page(lesson)
         end
       end
 
@@ -222,7 +224,20 @@ module Roost
           slide_id = slide_id.call if slide_id.respond_to?(:call)
           return redirect(lesson_path(record.id, slide: slide_id), 303) unless htmx?
 
-          partial("lessons/columns", **parts(record, record.lesson.slide(slide_id) || record.lesson.slides.first))
+          columns(record, record.lesson.slide(slide_id) || record.lesson.slides.first)
+        end
+
+        # The three columns of the page, with the address that shows them again.
+        def columns(record, slide)
+          headers "HX-Replace-Url" => lesson_path(record.id, slide: slide&.id)
+          partial("lessons/columns", **parts(record, slide))
+        end
+
+        # The whole page as it is now, its title too.
+        def whole_page(record)
+          slide = shown(record)
+          title = partial("lessons/title", record: record, slide: slide)
+          %(#{columns(record, slide)}<hx-partial hx-target="#title" hx-swap="innerMorph">#{title}</hx-partial>)
         end
 
         # Changes the slide in the address; answers with the parts of the page that show it.

@@ -52,6 +52,13 @@ module Roost
       # A text that a student gave. Where answers come in live it may be cut (Brief).
       def given_text(text) = text
 
+      # Controls that stand elsewhere in the page than the form they belong to.
+      # @param id [String] of the form
+      # @param html [String] of ours
+      def in_form(id, html)
+        html.gsub(/<(?:input|textarea|select|button)\b(?![^>]*\sform=)/) { |tag| %(#{tag} form="#{id}") }
+      end
+
       # What a part of a question is called in a page: by its id where one may know that.
       # @param id [String]
       def item_id(id) = id
