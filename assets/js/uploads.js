@@ -156,3 +156,17 @@ document.addEventListener("change", async (event) => {
     place(input).replaceChildren();
   }
 }, { capture: true });
+
+// A file dropped on the form that takes one.
+for (const type of ["dragover", "dragleave", "drop"]) {
+  document.addEventListener(type, (event) => {
+    const form = event.target.closest?.("[data-drop-file]");
+    if (!form || !event.dataTransfer?.types.includes("Files")) return;
+    form.classList.toggle("is-target", type === "dragover");
+    if (type === "dragleave") return;
+    event.preventDefault();
+    if (type !== "drop") return;
+    form.querySelector("input[type=file]").files = event.dataTransfer.files;
+    form.requestSubmit();
+  });
+}

@@ -66,7 +66,7 @@ RSpec.describe "What is on slides, in the browser" do
       page.attach_file "Video", film
       expect(page).to have_css(".refusal", text: "“flight.mp4” can't be played in this browser")
       wing = File.join(folder, "wing.svg")
-      File.write(wing, %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 60"><script/><rect width="50" height="9"/></svg>))
+      File.write(wing, %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 60"><script/><rect width="5" height="9"/></svg>))
       page.attach_file "Add pictures", wing
       expect(page).to have_css(".note", text: "“wing.svg” is kept without what can't be shown here: scripts.")
     end

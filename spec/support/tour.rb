@@ -39,7 +39,8 @@ module Tour
     bare = Roost::Store::Lessons.new.create(falk, empty)
     %W[/lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look
        /lessons/#{birds}/history /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank
-       /lessons/#{birds}/preview /bank /standards /results /results/#{past} /results/#{past}/questions /results/#{past}/students/#{seat} /account]
+       /lessons/#{birds}/preview /bank /standards /results /results/#{past} /results/#{past}/questions
+       /results/#{past}/students/#{seat} /account]
       .each do |path|
         session.visit path
         session.find("h1", match: :first, visible: :all)

@@ -26,6 +26,13 @@ module Roost
         end
       end
 
+      # Whether the lesson the session was started from still asks what was asked.
+      # @param asked [Core::Slide] of the session
+      def self.in_lesson?(record, asked)
+        present = record.lesson_id && Store::Lessons.new.slide(record.lesson_id, asked.id)
+        present&.prompt && %i[kind shape].all? { |part| present.prompt.public_send(part) == asked.prompt.public_send(part) }
+      end
+
       private
 
       def keep(sessions, record, slide, account_id)
@@ -37,12 +44,9 @@ module Roost
 
       # Corrects the lesson's own question, but only while that still asks what was asked.
       def lesson_corrected?(account_id, record, asked, form)
-        present = Store::Lessons.new.slide(record.lesson_id, asked.id)
-        same = present&.prompt && %i[kind shape].all? do |part|
-          present.prompt.public_send(part) == asked.prompt.public_send(part)
-        end
-        return false unless same
+        return false unless CorrectQuestion.in_lesson?(record, asked)
 
+        present = Store::Lessons.new.slide(record.lesson_id, asked.id)
         reading = EditSlide.new.call(account_id, record.lesson_id, asked.id, rev: present.rev) do |slide|
           slide.prompt.corrected(form).map { |prompt| slide.with(prompt: prompt) }
         end

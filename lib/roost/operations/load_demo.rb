@@ -38,7 +38,8 @@ module Roost
         colleague = accounts.create(**COLLEAGUE, password_hash: hash)
         load_shelf(account_id, colleague)
         load_standards(account_id)
-        lessons = LESSONS.map { |name| load_lesson(account_id, name) }
+        ready = ReadyLesson.new(take: method(:taken))
+        lessons = LESSONS.map { |name| ready.call(account_id, name) }
         Store::Bank.new.keep(account_id, Store::Lessons.new.find(account_id, lessons[1]).lesson.prompts,
                              taken_from: "Voices of the marsh")
         past_session(account_id, lessons.last)
@@ -58,7 +59,7 @@ module Roost
 
       def short_lesson(account_id, source)
         first = Core::Slide.new(id: "s1", heading: source["title"], arrangement: "behind",
-                                pictures: [drawing(account_id, source["drawing"])])
+                                pictures: [taken(account_id, source["drawing"]).value])
         rest = source["starters"].each_with_index.map do |id, place|
           UseStarter.new(take: method(:taken)).call(account_id, Store::Starters.find(id), "s#{place + 2}").value
         end
@@ -71,67 +72,8 @@ module Roost
         Store::Standards.new.keep(account_id, found.standards, for_all: true)
       end
 
-      def load_lesson(account_id, name)
-        source = YAML.safe_load_file(File.join(FOLDER, "lessons/#{name}.yml"))
-        slides = source["slides"].each_with_index.map { |slide, place| slide(account_id, slide, place + 1) }
-        lesson = Core::Lesson.new(title: source["title"], slides: slides, sections: sections(source),
-                                  details: Core::Details.from_document(source["details"]))
-        Store::Lessons.new.create(account_id, lesson)
-      end
-
-      def sections(source)
-        source.fetch("sections", []).each_with_index.map do |section, place|
-          ids = (section["from"]..section["to"]).map { |number| "s#{number}" }
-          Core::Section.new(id: "section#{place + 1}", way: section["way"], title: section["title"].to_s, slide_ids: ids).freeze
-        end
-      end
-
-      def slide(account_id, source, number)
-        words = source.slice("heading", "notes", "aside", "arrangement", "for_class", "web").transform_keys(&:to_sym)
-        drawings = source.fetch("drawings", []).map { |name| drawing(account_id, name) }
-        Core::Slide.new(id: "s#{number}", **words, text: source["text"].to_s.strip, **clips(account_id, source),
-                        prompt: source["prompt"] && prompt(account_id, source["prompt"], "p#{number}"),
-                        pictures: [picture(account_id, source["picture"]), *drawings].compact)
-      end
-
-      def prompt(account_id, source, id)
-        settings = source.except("kind")
-        settings["options"]&.each do |option|
-          name = option.delete("drawing")
-          option["picture"] = drawing(account_id, name).to_document if name
-        end
-        Core::Prompts.kind(source["kind"]).new(id: id, settings: settings)
-      end
-
-      def clips(account_id, source)
-        sounds = source.slice("sound", "spoken").to_h { |name, file| [name.to_sym, clip(account_id, name, file)] }
-        video = source["video"]
-        return sounds unless video
-
-        captions = open_medium(video["captions"]) { |file| KeepClip.new.captions(account_id, file, video["captions"]).value }
-        sounds.merge(video: clip(account_id, "video", video["file"]).with(captions: captions, from: video["from"],
-                                                                          to: video["to"]))
-      end
-
-      def clip(account_id, kind, name) = open_medium(name) { |file| KeepClip.new.call(account_id, kind, file, name).value }
-
-      def open_medium(name, &block) = File.open(File.join(FOLDER, "media", name), "rb", &block)
-
       # Each drawing is taken once: that takes a third of a second.
-      def drawing(account_id, name) = taken(account_id, name).value
-
       def taken(account_id, name) = (@taken ||= {})[name] ||= TakeDrawing.new.call(account_id, name)
-
-      def picture(account_id, source)
-        return nil unless source
-
-        File.open(File.join(FOLDER, "pictures", source["file"]), "rb") do |file|
-          kept = KeepPicture.new.call(account_id, file, source["file"])
-          raise ArgumentError, kept.reason unless kept.ok?
-
-          kept.value.described(source["alt"])
-        end
-      end
 
       # Runs the lesson through with simulated students, then puts it back to a lesson of 47 minutes the day before.
       def past_session(account_id, lesson_id)

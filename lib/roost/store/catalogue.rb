@@ -33,7 +33,8 @@ module Roost
       # @param page [Integer] from 1
       # @return [Array<Entry>] latest first, at most PAGE, and one more if there are more
       def find(account_id, query: "", filters: {}, page: 1)
-        found = filtered(searched(shelf(account_id, filters["shelf"]), query), filters)
+        sought = !query.strip.empty? || FIELDS.any? { |field| !filters[field].to_s.empty? }
+        found = filtered(searched(shelf(account_id, filters["shelf"], sought), query), filters)
         rows = found.reverse(Sequel[:lessons][:updated_at], Sequel[:lessons][:id]).limit(PAGE + 1).offset((page - 1) * PAGE)
                     .left_join(:accounts, id: Sequel[:lessons][:account_id])
                     .select_all(:lessons).select_append(Sequel[:accounts][:name].as(:owner)).all
@@ -64,7 +65,8 @@ module Roost
 
       private
 
-      def shelf(account_id, name)
+      # @param sought [Boolean] whether something is looked for: then among everything one may see
+      def shelf(account_id, name, sought)
         all = visible(account_id).where(deleted_at: nil)
         mine = { Sequel[:lessons][:account_id] => account_id }
         return all.where(mine).exclude(archived_at: nil) if name == "archived"
@@ -75,18 +77,19 @@ module Roost
         when "drafts" then all.where(mine).where(among(:lesson_slides, unfinished: true))
         when "shared" then all.where(among(:lesson_shares, account_id: account_id))
         when "open" then all.where(:open_to_all)
-        else all.where(Sequel.|(mine, among(:lesson_shares, account_id: account_id)))
+        else sought ? all : all.where(Sequel.|(mine, among(:lesson_shares, account_id: account_id)))
         end
       end
 
       # The condition that a lesson is named in a table.
       def among(table, **which) = { Sequel[:lessons][:id] => database[table].where(which).select(:lesson_id) }
 
-      # Every word may stand in another part of the lesson.
+      # Every word may stand in another part of the lesson, or be in its owner's name.
       def searched(dataset, query)
-        Words.all(dataset, query) do |words|
+        Words.all(dataset, query) do |words, term|
           inside = database[:lesson_slides].where(words).select(:lesson_id)
-          Sequel.|(words, { Sequel[:lessons][:id] => inside })
+          owners = database[:accounts].where(Sequel.lit("name ~* ?", "\\m#{Regexp.escape(term)}")).select(:id)
+          Sequel.|(words, { Sequel[:lessons][:id] => inside }, { Sequel[:lessons][:account_id] => owners })
         end
       end
 

@@ -22,9 +22,12 @@ module Roost
       # @return [Array<Record>] by code
       def all(account_id) = visible(account_id).order(:code).map { |row| record(row, account_id) }
 
-      # @param query [String] a part of the code or of the words
+      # @param query [String] a part of the code or of the words; a whole code finds that one only
       # @return [Array<Record>] at most MOST_FOUND
       def find(account_id, query)
+        same = visible(account_id).where(Sequel.function(:lower, :code) => query.to_s.strip.downcase).order(:code).all
+        return same.map { |row| record(row, account_id) } if same.any?
+
         matching = query.to_s.split.first(6).reduce(visible(account_id)) do |found, term|
           like = "%#{found.escape_like(term)}%"
           found.where(Sequel.|(Sequel[:code].ilike(like), Sequel[:words].ilike(like)))

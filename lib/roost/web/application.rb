@@ -21,7 +21,7 @@ module Roost
       MEGABYTE = 1024 * 1024
       # The largest request each address takes; anything else takes the last.
       BODIES = { %r{\A/lessons/\d+/slides/\w+/clips/} => 201 * MEGABYTE,
-                 %r{\A/lessons/\d+/(?:imports|pictures)\z} => 52 * MEGABYTE,
+                 %r{\A/lessons/(?:file|\d+/(?:imports|pictures))\z} => 52 * MEGABYTE,
                  // => 12 * MEGABYTE }.freeze
 
       # Where each app stands; of several the first that knows an address answers.

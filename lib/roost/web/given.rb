@@ -36,8 +36,7 @@ module Roost
       helpers do
         def card(prompt, value, number)
           picture = prompt.picture_of(value, "p#{number}") || not_found
-          width = Core::Picture::WIDTHS.first
-          small = Store::Media.new.size(picture.file, width) if params["w"] == width.to_s
+          small = Store::Media.new.size(picture.file, picture.widths.first) if params["w"] == Core::Picture::WIDTHS.first.to_s
           path, type = small ? [small, "image/webp"] : Store::Media.new.find(picture.file)
           path ? send_file(path, type: type, disposition: "inline") : not_found
         end

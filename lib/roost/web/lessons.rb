@@ -7,6 +7,8 @@ module Roost
     class Lessons < TeacherApp
       helpers LessonPages
 
+      PRACTICE = 24 # students
+
       get "/" do
         filters = params.slice("shelf", *Store::Catalogue::FIELDS).transform_values(&:to_s)
         page_number = [number("page").to_i, 1].max
@@ -22,6 +24,32 @@ module Roost
         title = granted(Core::Lesson.read_title(params["title"]))
         id = lessons.create(account_id, Core::Lesson.new(title: title, slides: [Core::Slide.new(id: new_id)]))
         redirect lesson_path(id), 303
+      end
+
+      # A ready lesson with a practice class, for somebody who has never seen it run.
+      post "/try" do
+        id = Operations::ReadyLesson.new.call(account_id, Operations::ReadyLesson::FIRST)
+        session = granted(Operations::StartSession.new.call(account_id, id, Core::Room::Options.form))
+        granted(Operations::PracticeClass.new.invite(session, PRACTICE))
+        redirect "/desk/#{session.id}", 303
+      end
+
+      # A lesson of a file of slides.
+      post "/file" do
+        file = uploads("file").first
+        name = File.basename(file[:filename].to_s, ".*").tr("_-", "  ").strip[0, 80]
+        title = granted(Core::Lesson.read_title(name.empty? ? "Slides" : name))
+        id = lessons.create(account_id, Core::Lesson.new(title: title, slides: []))
+        brought = Operations::ImportFile.new.call(account_id, id, file[:tempfile], file[:filename], after: nil)
+        lessons.mark_deleted(account_id, id, true) unless brought.ok?
+        granted(brought)
+        redirect lesson_path(id), 303
+      end
+
+      # A lesson to be begun from a ready slide.
+      post "/starters" do
+        id = lessons.create(account_id, Core::Lesson.new(title: "My first lesson", slides: []))
+        redirect "/lessons/#{id}/starters", 303
       end
 
       get "/:id/about" do
@@ -108,7 +136,8 @@ module Roost
       end
 
       get "/:id/start" do
-        page("lessons/start", title: "Start #{looked_at.lesson.title}", record: looked_at)
+        running = Store::Sessions.new.all_of(account_id).select { |each| each.lesson_id == looked_at.id && each.ended_at.nil? }
+        page("lessons/start", title: "Start #{looked_at.lesson.title}", record: looked_at, running: running)
       end
 
       post "/:id/start" do

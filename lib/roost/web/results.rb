@@ -29,7 +29,8 @@ module Roost
         base = "/results/#{record.id}/questions/#{slide.id}"
         if htmx?
           next partial("results/key", base: base, prompt: slide.prompt, slide: slide, inside: true,
-                                      aside: record.state.aside?(slide.id))
+                                      aside: record.state.aside?(slide.id),
+                                      in_lesson: Operations::CorrectQuestion.in_lesson?(record, slide))
         end
 
         page("results/correct", title: "Correct a question", record: record, slide: slide, base: base)

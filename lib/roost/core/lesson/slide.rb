@@ -78,6 +78,11 @@ module Roost
       # Every picture that students get with it, those of its question too.
       def all_pictures = pictures + (prompt ? prompt.row_pictures.values : [])
 
+      # Whether there is nothing on it yet.
+      def blank?
+        [heading, text, aside, web].all?(&:empty?) && pictures.empty? && [sound, spoken, video, prompt].none?
+      end
+
       # @return [String] how the slide is laid out: the arrangement, as far as there is
       #   something to arrange
       def layout

@@ -28,9 +28,9 @@ module Roost
         def self.keyable? = true
 
         def self.on_the_spot
-          { "Yes or no" => %w[Yes No], "A to D" => %w[A B C D], "How sure?" => ["Sure", "Nearly sure", "Not yet"],
+          { "Yes or no" => %w[Yes No], "A to D" => [""] * 4, "How sure?" => ["Sure", "Nearly sure", "Not yet"],
             "Agree or not" => AGREE }
-            .transform_values { |texts| { "options" => options(texts), "poll" => true } }
+            .transform_values { |texts| { "options" => options(texts), "poll" => true, "lettered" => texts.all?(&:empty?) } }
         end
 
         def self.blank

@@ -28,6 +28,9 @@ module Roost
 
         def self.blank = { "most" => 3, "samples" => [] }
 
+        BETWEEN = /[,;\n]/
+        LIST_BYTES = 1_000
+
         # How two words are compared: NFKC, case folding, without punctuation at the ends.
         def self.same(word) = word.unicode_normalize(:nfkc).downcase(:fold).gsub(/[[:space:]]+/, " ").gsub(ENDS, "")
 
@@ -54,12 +57,13 @@ module Roost
           new(id: id, settings: { "samples" => samples }).edited(common.merge("most" => number.to_s))
         end
 
-        # @param raw [Hash] "words", several; the same word twice counts once
+        # @param raw [Hash] "words", several, or with commas between; the same word twice counts once
         def read(raw, _names = nil)
           given = raw.is_a?(Hash) ? Array(raw["words"]) : []
-          if given.length > MOST.max
-            return Reading.refused("#{most} #{most == 1 ? "word" : "words"} is the most here. Take some out.")
-          end
+          return too_many if given.length > MOST.max
+
+          given = given.flat_map { |text| apart(text) }
+          return too_many if given.length > MOST.max
 
           readings = given.map { |word| Text.read(word, limit: WORD_LIMIT, what: "A word", lines: false) }
           refused = readings.find { |reading| !reading.ok? }
@@ -68,6 +72,16 @@ module Roost
           words = readings.map(&:value).reject { |word| Words.same(word).empty? }.uniq { |word| Words.same(word) }
           Reading.ok({ "words" => words.first(most) })
         end
+
+        def too_many = Reading.refused("#{most} #{most == 1 ? "word" : "words"} is the most here. Take some out.")
+
+        # What was written into one field with commas between.
+        def apart(text)
+          return [text] unless text.is_a?(String) && text.bytesize <= LIST_BYTES && text.valid_encoding? && text.match?(BETWEEN)
+
+          text.split(BETWEEN).map(&:strip).reject(&:empty?).first(MOST.max + 1)
+        end
+        private :too_many, :apart
 
         def blank_answer?(value) = value["words"].empty?
 

@@ -21,6 +21,9 @@ module Roost
           new(**self::DEFAULTS.to_h { |name, default| [name, document.fetch(name.to_s, default)] }).freeze
         end
 
+        # The defaults as a form would say them.
+        def self.form = self::DEFAULTS.to_h { |name, value| [name.to_s, value == true ? "1" : value] }
+
         # @param form [Hash{String=>String}] "1" for what is ticked
         # @return [Options] anything not understood gets its default
         def self.read(form)

@@ -128,6 +128,16 @@ module Roost
                      game: lesson.game?(slide_id), speed: options.speed, aside: state.aside?(slide_id))
         end
 
+        # Questions that a seat was shown, or answered, and that count.
+        # @return [Array<Slide>]
+        def asked_of(seat_id)
+          lesson.prompts.select do |slide|
+            next false if !state.runs.key?(slide.id) || state.aside?(slide.id) || passed_over?(slide.id)
+
+            shown.fetch(slide.id, NONE).key?(seat_id) || answer(slide.id, seat_id)
+          end
+        end
+
         # Questions of the round the session is in that have closed, in the order in which
         # they were opened.
         def played

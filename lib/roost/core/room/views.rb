@@ -13,8 +13,10 @@ module Roost
         WHERE = %i[session_id phase title theme goal slide place total open opened deadline eyes_up sound].freeze
         # What the teacher has put up.
         PUT_UP = %i[way opacity key spots].freeze
-        # ahead:: pictures of the next slide, to be fetched while nothing else is going on
-        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, keyword_init: true)
+        # ahead:: pictures of the next slide, to be fetched while nothing else is going on; done:: Done, at the end
+        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, keyword_init: true)
+        # How many questions a seat was asked, and how many it answered.
+        Done = Struct.new(:asked, :answered, keyword_init: true)
         # birds:: their states; here:: how many are
         Screen = Struct.new(*WHERE, *PUT_UP, :order, :code, :birds, :here, :names, :answered, :tally, :page, :pages, :standings,
                             keyword_init: true)
@@ -34,11 +36,10 @@ module Roost
         # @return [Hash{Seat=>Array<Integer>}] each distinct view with the seats that have it
         def self.seats(snapshot, seat_ids)
           common = common(snapshot)
-          seat_ids.group_by { |id| [own(snapshot, id), standing(snapshot, id), snapshot.order(id)] }
-                  .to_h do |(own, standing, order), ids|
-            view = common
-            view = Seat.new(**common.to_h, own: own, standing: standing, order: order).freeze if own || standing || order
-            [view, ids]
+          seat_ids.group_by { |id| [own(snapshot, id), standing(snapshot, id), snapshot.order(id), done(snapshot, id)] }
+                  .to_h do |(own, standing, order, done), ids|
+            apart = own || standing || order || done
+            [apart ? Seat.new(**common.to_h, own: own, standing: standing, order: order, done: done).freeze : common, ids]
           end
         end
 
@@ -106,6 +107,13 @@ module Roost
             seat = snapshot.seats.find { |other| other.id == chosen["seat"] }
             named = chosen["named"] && snapshot.options.names_shown
             answer && Spot.new(seat_id: seat.id, name: (seat.name if named), value: answer.value).freeze
+          end
+
+          def done(snapshot, seat_id)
+            return nil unless snapshot.state.ended?
+
+            asked = snapshot.asked_of(seat_id)
+            Done.new(asked: asked.length, answered: asked.count { |slide| snapshot.given(slide.id).key?(seat_id) }).freeze
           end
 
           # What all seats see alike.
