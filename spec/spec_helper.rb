@@ -4,6 +4,7 @@ ENV["ROOST_ENV"] = "test"
 $LOAD_PATH.unshift(File.expand_path("../lib", __dir__))
 require "roost"
 require "capybara/rspec/matchers"
+require "nokogiri" # before libvips, which brings a libxml2 of its own
 require "prop_check"
 Dir[File.join(__dir__, "support/*.rb")].each { |file| require file }
 

@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require "tempfile"
-require "vips"
 
 # Drawings as drawing programs save them.
 RSpec.describe Roost::Exchange::Drawing do

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "vips"
-
 # What can be said of a page by machine about whether everybody can use it.
 module Access
   AXE = File.read(Dir[File.join(Gem.loaded_specs.fetch("axe-core-api").full_gem_path, "**/axe.min.js")].first)

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "vips"
-
 # Photographs made up of chance, as large as a phone's camera makes them.
 module Photographs
   # @param seed [Integer] the same is the same picture
