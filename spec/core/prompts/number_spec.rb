@@ -21,6 +21,18 @@ RSpec.describe Roost::Core::NumberText do
     expect(read("3 km")).not_to be_ok
   end
 
+  it "reads a fraction after a whole number" do
+    expect([read("3 1/2"), read("-2 3/4"), read("3 1/2 km", unit: "km")].map(&:value)).to eq([7/2r, -11/4r, 7/2r])
+    expect([read("3 5/2").reason, read("1 200/3").value]).to eq([described_class::UNREADABLE, 400])
+  end
+
+  it "says what to leave out of a number that comes with a unit nobody asked for" do
+    expect(read("50%").reason).to eq("Type the number alone, without “%”.")
+    expect(read("5 apples").reason).to eq("Type the number alone, without “apples”.")
+    expect(read("5 apples", unit: "birds").reason).to start_with("The unit should be birds.")
+    expect(read("5 birds", unit: "birds").value).to eq(5)
+  end
+
   it "refuses everything else in one sentence and never breaks" do
     ["abc", "NaN", "Infinity", "1e999", "1/0", "--3", "3//4", "1e", "0x10", "٣", "1" * 61, ["3"], {}, 3, "1.2.3/",
      "1,2,3", "1,20,300", "1.200,300.5", "∞"].each do |raw|

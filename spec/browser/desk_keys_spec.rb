@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+RSpec.describe "The keys of the Desk" do
+  let(:session) { kept_session(teacher) }
+  let(:desk) do
+    session
+    sign_in_window.tap { |page| page.visit "/desk/#{session.id}" }
+  end
+
+  before do
+    session
+    command(session, "begin")
+    command(session, "jump", slide: "s2")
+    desk.find("button", text: "Close answers")
+  end
+
+  def type(*keys) = desk.driver.browser.action.send_keys(*keys).perform
+
+  def focused = desk.evaluate_script("document.activeElement.textContent.trim()")
+
+  it "act only where focus is in no control, and arrows in the bar go along it" do
+    desk.execute_script("document.querySelector('.desk-commands button:not(:disabled)').focus()")
+    first = focused
+    type("e")
+    sleep 0.4
+    expect(snapshot(session).state.eyes_up).to be(false)
+    type(:arrow_right)
+    expect(focused).not_to eq(first)
+    type(:end)
+    expect(focused).to eq("?")
+    type(:home)
+    expect(focused).to eq(first)
+    expect(snapshot(session).state.slide_id).to eq("s2")
+    desk.execute_script("document.activeElement.blur()")
+    type("e")
+    expect(desk).to have_button("Go on")
+  end
+
+  it "go on working after a button was clicked with the mouse" do
+    desk.click_button "Close answers"
+    desk.find("button", text: "Open answers")
+    type("o")
+    expect(desk).to have_button("Close answers")
+  end
+
+  it "can be changed, are told apart, and can be switched off" do
+    type("?")
+    dialog = desk.find("#desk-keys")
+    field = dialog.find_field("Key for: Eyes up")
+    field.set("O")
+    field.send_keys(:tab)
+    expect(dialog).to have_css("[role=alert]", text: "O is another command's.")
+    field.set("W")
+    field.send_keys(:tab)
+    dialog.click_button "Close"
+    type("e")
+    sleep 0.4
+    expect(snapshot(session).state.eyes_up).to be(false)
+    type("w")
+    expect(desk).to have_button("Go on")
+    desk.refresh
+    type("?")
+    expect(desk.find("#desk-keys").find_field("Key for: Eyes up").value).to eq("W")
+    desk.uncheck "Letters press buttons, while focus is in none"
+    desk.find("#desk-keys").click_button "Close"
+    type("w")
+    sleep 0.4
+    expect(desk).to have_button("Go on")
+    type(:arrow_right)
+    expect(desk).to have_css(".sheet-row[aria-current]", text: "Why do swallows leave?")
+  end
+end

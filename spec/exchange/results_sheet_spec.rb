@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Exchange::ResultsSheet do
+  def answers(*texts)
+    values = texts.each_with_index.to_h { |text, place| [place + 1, answer(place + 1, "w", { "text" => text })] }
+    seats = values.keys.map { |id| Roost::Core::Room::Seat.new(id: id, name: "S#{id}", here: true, practice: false) }
+    lesson = Roost::Core::Lesson.new(title: "Marsh", slides: [slide("w", prompt: writing)])
+    runs = { "w" => Roost::Core::Room::Run.open(0.0, nil) }
+    state = Roost::Core::Room::State.start.with(phase: "ended", slide_id: "w", runs: runs)
+    snapshot = Roost::Core::Room::Snapshot.new(id: 1, title: "Marsh", code: "", lesson: lesson, options: room_options, state: state,
+                                               version: 1, seats: seats, answers: { "w" => values }, shown: {})
+    csv = described_class.new(Roost::Core::Analysis::Results.new(snapshot)).to_csv
+    CSV.parse(csv.delete_prefix("\uFEFF"), headers: true).map { |row| row["Answer"] }
+  end
+
+  it "gives negative numbers as numbers, and text that looks like a formula as text" do
+    expect(answers("-2.5", "-3", "=1+1", "-x", "+5", "@me")).to eq(["-2.5", "-3", "'=1+1", "'-x", "'+5", "'@me"])
+  end
+end
