@@ -7,8 +7,8 @@ RSpec.describe Roost::Exchange::ResultsSheet do
     lesson = Roost::Core::Lesson.new(title: "Marsh", slides: [slide("w", prompt: writing)])
     runs = { "w" => Roost::Core::Room::Run.open(0.0, nil) }
     state = Roost::Core::Room::State.start.with(phase: "ended", slide_id: "w", runs: runs)
-    snapshot = Roost::Core::Room::Snapshot.new(id: 1, title: "Marsh", code: "", lesson: lesson, options: room_options, state: state,
-                                               version: 1, seats: seats, answers: { "w" => values }, shown: {})
+    snapshot = Roost::Core::Room::Snapshot.new(id: 1, title: "Marsh", code: "", lesson: lesson, options: room_options,
+                                               state: state, version: 1, seats: seats, answers: { "w" => values }, shown: {})
     csv = described_class.new(Roost::Core::Analysis::Results.new(snapshot)).to_csv
     CSV.parse(csv.delete_prefix("\uFEFF"), headers: true).map { |row| row["Answer"] }
   end
