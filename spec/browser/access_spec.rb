@@ -60,7 +60,7 @@ RSpec.describe "For everybody" do
     end
     desk = sign_in_window
     %i[teacher_pages builder dialogs].each { |pages| send(pages, desk, &look) }
-    doors(window(:screen), &look)
+    doors(window(:door), &look)
     live(desk, window(:screen), window(:seat, :chromium_phone), &look)
     expect(found).to eq({})
     expect(states).to be >= 154
@@ -88,7 +88,7 @@ RSpec.describe "For everybody" do
     desk = sign_in_window
     %W[/lessons /lessons/#{voices}?slide=s8 /lessons/#{voices}/start /lessons/#{voices}/preview?slide=s8 /bank /results /account]
       .each { |path| desk.visit(path) || look.call(path, desk) }
-    doors(window(:screen)) { |name, session| look.call(name, session) if %w[/ /sign-in].include?(name) }
+    doors(window(:door)) { |name, session| look.call(name, session) if %w[/ /sign-in].include?(name) }
     session = kept_session(falk, everything)
     seat = window(:seat, :chromium_phone)
     seat.visit "/seat/#{take_seat(session, "Ada").last}"

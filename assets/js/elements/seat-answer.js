@@ -11,6 +11,17 @@ const ELSEWHERE = "In another window you wrote something else, and that counts n
 const AWAY = ["visibilitychange", "pagehide"]; // the first bubbles up from the document
 let outbox = null;
 
+// Which of two texts counts: asked only where there are two.
+function whichOf() {
+  const place = Object.assign(document.createElement("p"), { className: "answer-which", hidden: true });
+  for (const [keep, words] of [["this", "Use what stands here"], ["other", "Show the other"]]) {
+    const button = Object.assign(document.createElement("button"), { type: "button", className: "button is-small", textContent: words });
+    button.dataset.keep = keep;
+    place.append(button, " ");
+  }
+  return place;
+}
+
 class SeatAnswer extends HTMLElement {
   static observedAttributes = ["data-open"];
 
@@ -34,7 +45,8 @@ class SeatAnswer extends HTMLElement {
     }
     this.form.addEventListener("input", (event) => { if (!event.target.matches("[data-ignore]")) this.draftSoon(event.target.matches("[data-keeps-state]")); });
     this.form.addEventListener("submit", (event) => { event.preventDefault(); this.press(); });
-    this.querySelector("[data-which]").addEventListener("click", ({ target }) => this.choose(target.closest("button")?.dataset.keep));
+    this.which = this.querySelector(".answer-bar").appendChild(whichOf());
+    this.which.addEventListener("click", ({ target }) => this.choose(target.closest("button")?.dataset.keep));
     this.onSave = (event) => { if (event.detail.slide === this.slide) this.saved(event.detail); };
     outbox.addEventListener("save", this.onSave);
     // A page that is put away may never run again.
@@ -159,7 +171,7 @@ class SeatAnswer extends HTMLElement {
     const had = document.activeElement === this.button;
     this.button.hidden = !this.open || (change && !this.mayChange);
     this.button.classList.toggle("is-primary", !change);
-    this.querySelector("[data-which]").hidden = !this.elsewhere || !this.open;
+    this.which.hidden = !this.elsewhere || !this.open;
     const line = this.querySelector(".answer-state");
     line.textContent = this.words();
     if (had && this.button.hidden) line.focus();

@@ -61,14 +61,14 @@ module Roost
         about = Broadcaster::Recipient.new(audience: audience, session_id: session_id, seat_id: seat_id, **from,
                                            key: SecureRandom.hex(8)).freeze
         if seat_id
-          Store::Seats.new.arrive(seat_id, about.key)
+          Store::Seats.new.arrive(seat_id, about.key, asked: true)
           touched(session_id, :people)
         end
         stream = @hub.add(io, about)
         @broadcaster.welcome(stream)
         return unless seat_id
 
-        ask([stream])
+        @hub.write(stream, ASKING)
         drop_oldest(seat_id)
       end
 

@@ -50,8 +50,12 @@ module Roost
       end
 
       # @param seat_id [Integer, Array<Integer>]
-      def arrive(seat_id, stream_key)
-        database[:seats].where(id: seat_id).update(stream_key: stream_key, seen_at: Sequel.function(:clock_timestamp))
+      # @param asked [Boolean] whether the stream begins with a heartbeat that wants an answer
+      def arrive(seat_id, stream_key, asked: false)
+        now = Sequel.function(:clock_timestamp)
+        changes = { stream_key: stream_key, seen_at: now }
+        changes[:asked_at] = Sequel.function(:coalesce, :asked_at, now) if asked
+        database[:seats].where(id: seat_id).update(changes)
       end
 
       # A page was fetched: the seat is here, for a while, also without a stream.
