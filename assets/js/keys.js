@@ -1,6 +1,7 @@
 // The keys of the Desk: which letter presses which button, and whether any does. The teacher's own,
 // kept on the device. Arrow keys always work; letters only where focus is in nothing that takes keys.
 import * as kept from "./kept.js";
+import { shown } from "./older.js";
 
 const KEY = "roost.desk.keys";
 const CONTROLS = "a[href], button, input, select, textarea, summary, [tabindex], [contenteditable], dialog[open]";
@@ -58,7 +59,7 @@ document.addEventListener("keydown", (event) => {
   const bar = event.target.closest?.("[role=toolbar]");
   const step = { ArrowLeft: -1, ArrowRight: 1, Home: -Infinity, End: Infinity }[event.key];
   if (!bar || !step || event.target.matches("input, select, textarea")) return;
-  const buttons = [...bar.querySelectorAll("button:not(:disabled), a[href]")].filter((button) => button.checkVisibility());
+  const buttons = [...bar.querySelectorAll("button:not(:disabled), a[href]")].filter((button) => shown(button));
   const to = Math.max(0, Math.min(buttons.length - 1, buttons.indexOf(event.target) + step));
   buttons[to]?.focus();
   event.preventDefault();

@@ -5,6 +5,8 @@
 // A browser opens six connections a host, and streams keep theirs. So at most four windows
 // of one browser hold a stream; a further one fetches its page every two seconds until
 // another window is closed.
+import { within } from "./older.js";
+
 const SLOTS = 4;
 const POLL = 2000;
 const SILENCE = 16000; // three heartbeats
@@ -62,7 +64,7 @@ document.addEventListener("htmx:sse:after:message", ({ detail: { message } }) =>
   dispatchEvent(new Event("roost:line"));
   // The server wants to know how good the line is.
   if (message.event === "beat" && message.data === "?" && live.dataset.token) {
-    fetch(`/here/${live.dataset.token}`, { method: "POST", signal: AbortSignal.timeout(15000) }).catch(() => {});
+    fetch(`/here/${live.dataset.token}`, { method: "POST", signal: within(15000) }).catch(() => {});
   }
 });
 document.addEventListener("htmx:sse:error", () => say(true));

@@ -2,6 +2,7 @@
 // said once; on a new slide, and when the lesson begins or ends, focus goes to the heading, which says
 // where one is; and it comes back from "Eyes up" to where it was. It never falls to the page itself.
 import { say } from "./say.js";
+import { shown } from "./older.js";
 
 const seat = document.querySelector("#seat[data-token]");
 let before = null;
@@ -14,24 +15,27 @@ const present = () => {
 };
 
 function toHeading() {
-  const heading = [...seat.querySelectorAll("h1")].find((each) => each.checkVisibility());
+  const heading = [...seat.querySelectorAll("h1")].find((each) => shown(each));
   if (!heading) return;
+  heading.blur();
   heading.tabIndex = -1;
   heading.focus();
 }
 
-const lost = () => document.activeElement === document.body || !document.activeElement?.checkVisibility();
+const lost = () => { const now = document.activeElement; return !now || now === document.body || !shown(now); };
 
 function follow(now, before) {
   if (now.slide !== before.slide || now.phase !== before.phase) {
-    scrollTo(0, 0);
     resting = null;
+    // Who is quick may be in the new slide already.
+    if (!lost() && document.activeElement.localName !== "h1") return;
+    scrollTo(0, 0);
     toHeading();
   } else if (now.eyesUp && !before.eyesUp) {
     resting = focused;
     toHeading();
   } else if (before.eyesUp && !now.eyesUp) {
-    if (resting?.isConnected && resting.checkVisibility() && !resting.matches(":disabled")) resting.focus();
+    if (resting?.isConnected && shown(resting) && !resting.matches(":disabled")) resting.focus();
     else toHeading();
     resting = null;
   } else if (focused && lost()) toHeading();

@@ -4,6 +4,7 @@
 // is not written over unseen; and how long the question had been here and how often it was tried,
 // so that an answer given in time is not lost to a slow line.
 import * as kept from "./kept.js";
+import { within } from "./older.js";
 
 const RETRY = [500, 1000, 2000, 3000];
 const PATIENCE = 8000;
@@ -111,7 +112,7 @@ export class Outbox extends EventTarget {
     try {
       const response = await fetch(`/answers/${this.token}`, {
         method: "POST", body: text, headers: { "Content-Type": "application/json" }, priority: "high",
-        keepalive: text.length < KEEPALIVE, signal: AbortSignal.timeout(PATIENCE),
+        keepalive: text.length < KEEPALIVE, signal: within(PATIENCE),
       });
       return response.status >= 500 || response.status === 429 ? null : await response.json();
     } catch { return null; }

@@ -67,6 +67,6 @@ module Classroom
 
   # What the browser complained of, apart from lines that were cut on purpose.
   def complaints(session)
-    session.driver.browser.logs.get(:browser).map(&:message).grep_v(/net::ERR_|status of (?:422|503)/)
+    session.driver.browser.logs.get(:browser).map(&:message).grep_v(/net::ERR_|Failed to fetch|status of (?:422|503)/)
   end
 end

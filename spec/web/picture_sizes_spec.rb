@@ -50,6 +50,8 @@ RSpec.describe "A photograph in widths" do
     sizes.each { |path| File.utime(Time.now - 200_000, Time.now - 200_000, path) }
     media.purge(Roost::Store::Purge.new)
     expect(sizes.map { |path| File.exist?(path) }).to eq([true, true, true])
+  ensure
+    sizes&.each { |path| File.utime(Time.now, Time.now, path) if File.exist?(path) }
   end
 
   it "waits for its turn at a seat, and comes as the browser likes elsewhere" do

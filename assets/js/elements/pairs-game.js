@@ -2,6 +2,8 @@
 // face up, others are turned back. Tries are counted. What belongs together only the server
 // knows: it is asked for each try. The hidden fields hold {left: right} of the pairs found, the
 // cards that are up, and the tries.
+import { within } from "../older.js";
+
 const LOOK = 1100; // milliseconds before two that don't belong together are turned back
 
 class PairsGame extends HTMLElement {
@@ -64,7 +66,7 @@ class PairsGame extends HTMLElement {
   async ask(cards) {
     const query = new URLSearchParams({ slide: this.closest("[data-slide]").dataset.slide, cards: cards.join(",") });
     try {
-      const reply = await fetch(`${this.closest("[data-turned]").dataset.turned}?${query}`, { signal: AbortSignal.timeout(5000) });
+      const reply = await fetch(`${this.closest("[data-turned]").dataset.turned}?${query}`, { signal: within(5000) });
       return reply.ok ? (await reply.json()).pair : undefined;
     } catch { return undefined; }
   }
