@@ -100,7 +100,8 @@ RSpec.describe "Somebody who has never seen it" do
     read = ->(*given) { words.read({ "words" => given }) }
     expect(read.call("mud, water, reeds").value).to eq({ "words" => %w[mud water reeds] })
     expect(read.call("mud; water", "wind", "").value).to eq({ "words" => %w[mud water wind] })
-    expect(read.call("a, b, c, d, e, f").reason).to eq("3 words is the most here. Take some out.")
+    expect([read.call("a, b, c, d, e, f"), read.call("a, b, c, d"), read.call("a, b", "c", "d")].map(&:reason))
+      .to all(eq("3 words is the most here. Take some out."))
     expect(read.call("#{"x" * 2_000},y").reason).to be_a(String)
   end
 

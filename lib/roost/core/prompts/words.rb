@@ -59,11 +59,8 @@ module Roost
 
         # @param raw [Hash] "words", several, or with commas between; the same word twice counts once
         def read(raw, _names = nil)
-          given = raw.is_a?(Hash) ? Array(raw["words"]) : []
-          return too_many if given.length > MOST.max
-
-          given = given.flat_map { |text| apart(text) }
-          return too_many if given.length > MOST.max
+          given = given(raw)
+          return too_many unless given
 
           readings = given.map { |word| Text.read(word, limit: WORD_LIMIT, what: "A word", lines: false) }
           refused = readings.find { |reading| !reading.ok? }
@@ -75,13 +72,22 @@ module Roost
 
         def too_many = Reading.refused("#{most} #{most == 1 ? "word" : "words"} is the most here. Take some out.")
 
+        # What was given, word by word; nil where a list is too long: it is not cut, the student says which.
+        def given(raw)
+          fields = raw.is_a?(Hash) ? Array(raw["words"]) : []
+          return nil if fields.length > MOST.max
+
+          words = fields.flat_map { |text| apart(text) }
+          words if words.count { |text| text != "" } <= [fields.length, most].max
+        end
+
         # What was written into one field with commas between.
         def apart(text)
           return [text] unless text.is_a?(String) && text.bytesize <= LIST_BYTES && text.valid_encoding? && text.match?(BETWEEN)
 
           text.split(BETWEEN).map(&:strip).reject(&:empty?).first(MOST.max + 1)
         end
-        private :too_many, :apart
+        private :too_many, :given, :apart
 
         def blank_answer?(value) = value["words"].empty?
 
