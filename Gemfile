@@ -7,6 +7,7 @@ ruby ">= 3.1"
 # Web
 gem "erubi"
 gem "puma", "~> 8.0"
+gem "rack-attack"
 gem "rack-session"
 gem "roda"
 gem "rodauth"

@@ -54,7 +54,7 @@ module Bench
     end
 
     def command(session, name, **arguments)
-      Roost::Operations::CommandSession.new.call(session.id, name, arguments.transform_keys(&:to_s))
+      Roost::Operations::CommandSession.new.call(session.account_id, session.id, name, arguments.transform_keys(&:to_s))
     end
 
     def quiet

@@ -119,7 +119,7 @@ module Bench
       lesson = Roost::Store::Lessons.new.create(@account, Roost::Core::Lesson.new(title: "Bench", slides: [slide]))
       form = { "opens_itself" => "1", "may_change" => "1" }
       session = Roost::Operations::StartSession.new.call(@account, lesson, form).value
-      Roost::Operations::CommandSession.new.call(session.id, "begin")
+      Roost::Operations::CommandSession.new.call(session.account_id, session.id, "begin")
       session
     end
 

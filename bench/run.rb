@@ -80,7 +80,7 @@ module Bench
         .each_with_index.map { |text, place| { "id" => "o#{place + 1}", "text" => text } }
     end
 
-    def command(session, name) = Roost::Operations::CommandSession.new.call(session.id, name)
+    def command(session, name) = Roost::Operations::CommandSession.new.call(session.account_id, session.id, name)
 
     # Teacher presses next over HTTP; the last of the streams has the new slide.
     def fan_out
@@ -210,7 +210,7 @@ module Bench
   end
 end
 
-results = Roost::Store::Cluster.new(Roost.settings).use { Bench::Run.new.call }
+results = Roost::Setup::Cluster.new(Roost.settings).use { Bench::Run.new.call }
 if ARGV.include?("--json")
   puts JSON.generate(results)
 else

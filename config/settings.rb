@@ -67,7 +67,7 @@ module Roost
     def threads = Integer(@env.fetch("ROOST_THREADS", "5"))
 
     # Threads that send to sessions side by side.
-    def broadcasters = 4
+    def dispatchers = 4
 
     # The address people type, for links, QR codes and mails.
     def base_url = @env.fetch("ROOST_BASE_URL") { "http://#{host}:#{port}" }

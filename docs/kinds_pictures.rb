@@ -36,14 +36,14 @@ class KindsPictures
     seat.visit "/join/#{session.code}"
     seat.fill_in "Your name", with: "Cleo"
     seat.click_button "Join"
-    Roost::Operations::PracticeClass.new.invite(session, 23)
+    Roost::Operations::PracticeClass.new.invite(@account, session.id, 23)
     command(session, "begin")
     screen.visit "/screen/#{session.screen_key}"
     session
   end
 
   def command(session, name, **arguments)
-    Roost::Operations::CommandSession.new.call(session.id, name, arguments.transform_keys(&:to_s), account_id: @account)
+    Roost::Operations::CommandSession.new.call(@account, session.id, name, arguments.transform_keys(&:to_s))
   end
 
   # @return [Array(String, String)] a phone's picture and the class screen's, as PNG

@@ -31,7 +31,7 @@ class Screenshots
     Capybara.default_max_wait_time = 8
     Roost::Store::Database.migrate
     Roost::Store::Database.connection.run("TRUNCATE #{Keeping::TABLES.join(", ")} RESTART IDENTITY CASCADE")
-    @sign_in = Roost::Operations::LoadDemo.new.call
+    @sign_in = Roost::Setup::Demo.new.call
     Bench::Server.program({ "ROOST_ENV" => "test", "ROOST_BASE_URL" => ADDRESS }) do |server|
       Capybara.app_host = server.address
       working { prepare }
@@ -200,4 +200,4 @@ class Screenshots
   end
 end
 
-Roost::Store::Cluster.new(Roost.settings).use { Screenshots.new.call }
+Roost::Setup::Cluster.new(Roost.settings).use { Screenshots.new.call }

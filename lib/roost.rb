@@ -11,6 +11,7 @@ module Roost
   LOADER = Zeitwerk::Loader.new
   LOADER.push_dir(File.join(__dir__, "roost"), namespace: Roost)
   LOADER.collapse(File.join(__dir__, "roost/core/lesson"))
+  LOADER.collapse(%w[edge teacher student screen files rendering].map { |room| File.join(__dir__, "roost/web", room) })
   LOADER.ignore(File.join(__dir__, "roost/web/views"))
   LOADER.setup
 end

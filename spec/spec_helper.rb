@@ -18,5 +18,7 @@ RSpec.configure do |config|
   config.include Front, file_path: %r{spec/web/}
   config.include Capybara::RSpecMatchers, file_path: %r{spec/browser/}
   config.include Classroom, file_path: %r{spec/browser/}
+  Sequel::Database.prepend(Changes)
+  config.after { expect(Changes::FROM_WEB.shift(100)).to eq([]) }
   config.filter_run_when_matching :focus
 end

@@ -1,7 +1,7 @@
 // Pictures of a seat wait for their turn: two at a time, those that can be seen first, none
 // while an answer waits to be sent, and none of a slide that has been left. Where the line is
 // slow a small one comes first and the fitting one when nothing else is going on; then what the
-// next slide will show. The page holds data-src and data-widths (see lib/roost/web/queued.rb).
+// next slide will show. The page holds data-src and data-widths (see lib/roost/web/rendering/queued.rb).
 import htmx from "htmx.org/dist/htmx.esm.js";
 
 const AT_A_TIME = 2;

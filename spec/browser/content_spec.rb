@@ -199,7 +199,7 @@ RSpec.describe "Slides in order, and two teachers at one lesson" do
   end
 
   it "keeps every page of preparing usable by everybody, at 1024 wide too" do
-    Roost::Operations::LoadDemo.new.call
+    Roost::Setup::Demo.new.call
     page = sign_in_window(:small, :chromium_small)
     Roost::Store::Sharing.new.open_to_all(id, true)
     ["/lessons", "/lessons/#{id}", "/lessons/#{id}/about", "/lessons/#{id}/add", "/lessons/#{id}/starters", "/lessons/#{id}/look",

@@ -108,7 +108,7 @@ RSpec.describe "Faults in the middle of a lesson" do
     tokens = Array.new(10) { |number| take_seat(session, "Student #{number}").last }
     pumping = Thread.new { pump(tokens, 10) }
     sleep 1
-    Roost::Store::Cluster.new(Roost.settings).restart
+    Roost::Setup::Cluster.new(Roost.settings).restart
     Roost::Store::Database.disconnect
     windows[1].find("input[name=text]").send_keys(" stars")
     expect_kept(pumping.value)

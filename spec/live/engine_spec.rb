@@ -27,8 +27,8 @@ RSpec.describe Roost::Live::Engine do
   after { engines.each(&:stop) }
 
   def engine
-    described_class.new(renderer: -> { renderer }, rehearse: ->(_id) {},
-                        expire: ->(id) { Roost::Operations::CommandSession.new.call(id, "expire") })
+    described_class.new(renderer: -> { renderer }, rehearse: ->(_id) {}, tick: 0.05,
+                        expire: ->(id) { Roost::Operations::CommandSession.new.by_clock(id, "expire") })
   end
 
   # Opens a stream at one of the engines.
@@ -101,7 +101,7 @@ RSpec.describe Roost::Live::Engine do
       expect(hear(reader, "3 cards").scan("seat on").length).to be <= 2
       rendered = renderer.rendered[:seat]
       (4..8).each { |number| give(number, 3, "half a th" * number) }
-      sleep 4 # boards are shown every two seconds
+      sleep 1.2 # boards are shown every ten ticks
       expect(renderer.rendered[:seat]).to eq(rendered)
     end
   end
@@ -117,6 +117,27 @@ RSpec.describe Roost::Live::Engine do
     Roost::Store::SignIns.new.finish(account, session_id: "one")
     expect(sockets.first.wait_readable(8) && sockets.first.read).not_to be_nil # ended
     hear(sockets.last, "beat")
+  end
+
+  it "tells all devices soon, also where the first try fails" do
+    seat_id = take_seat(session).first[:id]
+    streams = [stream(:seat, seat_id: seat_id), stream(:seat, seat_id: seat_id, at: 1), stream(:desk), stream(:screen)]
+    streams.zip(%w[seat seat desk screen]).each { |socket, word| hear(socket, "#{word} on ") }
+    failures = Queue.new
+    3.times { failures << true }
+    %i[seat desk].each do |name|
+      renderer.define_singleton_method(name) { |*given| failures.empty? ? super(*given) : failures.pop && raise("no") }
+    end
+    expect { command(session, "begin") && hear(streams[3], "screen on s1", seconds: 1) }.to output(/told later/).to_stderr
+    streams.zip(%w[seat seat desk screen]).first(3).each { |socket, word| hear(socket, "#{word} on s1", seconds: 1) }
+    expect(failures).to be_empty
+  end
+
+  it "beats while the database does not answer" do
+    socket = stream(:seat, seat_id: take_seat(session).first[:id])
+    hear(socket, "seat on")
+    allow(Roost::Store::Seats).to receive(:new).and_raise(Sequel::DatabaseConnectionError)
+    expect { 3.times { hear(socket, Roost::Live::Engine::BEAT.lines.first, seconds: 3) } }.to output.to_stderr
   end
 
   it "serves another session while one takes long" do

@@ -10,10 +10,22 @@ RSpec.describe "Running a session" do
   end
 
   it "records every command with its time and author, and none that changed nothing" do
-    Roost::Operations::CommandSession.new.call(session.id, "begin", {}, account_id: account)
+    Roost::Operations::CommandSession.new.call(account, session.id, "begin")
     2.times { command(session, "next", from: "s1") }
     events = Roost::Store::Sessions.new.events(session.id)
-    expect(events.map { |event| event.values_at(:command, :account_id) }).to eq([["begin", account], ["next", nil]])
+    expect(events.map { |event| event.values_at(:command, :account_id) }).to eq([["begin", account], ["next", account]])
+  end
+
+  it "takes commands, questions, corrections and practice classes from nobody but its teacher" do
+    command(session, "begin")
+    other = teacher(email: "moss@heronsgate.example")
+    tries = [Roost::Operations::CommandSession.new.call(other, session.id, "next"),
+             Roost::Operations::AskNow.new.call(other, session.id, "Yes or no", "", from: "s1"),
+             Roost::Operations::CorrectQuestion.new.call(other, session.id, "s2", {}, in_lesson: false),
+             Roost::Operations::PracticeClass.new.invite(other, session.id, 3)]
+    expect(tries).to eq([nil] * 4)
+    expect(Roost::Operations::DeleteSession.new.call(other, session.id)).to be(false)
+    expect([snapshot(session).state.slide_id, snapshot(session).seats]).to eq(["s1", []])
   end
 
   it "moves one slide when two Desks send the same command at once" do
@@ -81,7 +93,7 @@ RSpec.describe "Running a session" do
 
   describe "asking on the spot" do
     def ask(words, heading = "", from: "s1")
-      Roost::Operations::AskNow.new.call(session.id, words, heading, from: from, account_id: account)
+      Roost::Operations::AskNow.new.call(account, session.id, words, heading, from: from)
     end
 
     before { command(session, "begin") }
@@ -122,7 +134,7 @@ RSpec.describe "Running a session" do
     end
 
     it "sits down, is here, and answers each kind plausibly in its own time" do
-      expect(practice.invite(session, 24).value).to eq(24)
+      expect(practice.invite(account, session.id, 24).value).to eq(24)
       expect(snapshot(session).seats).to all(have_attributes(here: true, practice: true))
       command(session, "begin")
       { "s2" => 36, "s4" => 36, "s5" => 36 }.each do |slide_id, seconds|
@@ -140,24 +152,24 @@ RSpec.describe "Running a session" do
 
     it "comes in also while another process is letting it act" do
       Roost::Store::Seats.new.alone(Roost::Operations::PracticeClass::LOCK, session.id) do
-        Thread.new { expect(practice.invite(session, 5).value).to eq(5) }.join
+        Thread.new { expect(practice.invite(account, session.id, 5).value).to eq(5) }.join
       end
     end
 
     it "has at most thirty students" do
-      practice.invite(session, 24)
-      expect(practice.invite(session, 7).reason).to eq("A practice class has at most 30 students; 24 are here.")
+      practice.invite(account, session.id, 24)
+      expect(practice.invite(account, session.id, 7).reason).to eq("A practice class has at most 30 students; 24 are here.")
     end
   end
 
   it "loads the demo data once, the same each time" do
-    Roost::Operations::LoadDemo.new.call
+    Roost::Setup::Demo.new.call
     marks = -> { Roost::Core::Analysis::Results.new(snapshot(Roost::Store::Sessions.new.find(database[:sessions].get(:id)))).lines.map { |line| [line.seat.name, line.share, line.points] } }
     first = marks.call
     expect(first.length).to eq(24)
-    expect { Roost::Operations::LoadDemo.new.call }.not_to(change { database[:answers].count })
+    expect { Roost::Setup::Demo.new.call }.not_to(change { database[:answers].count })
     empty_tables
-    Roost::Operations::LoadDemo.new.call
+    Roost::Setup::Demo.new.call
     expect(marks.call).to eq(first)
   end
 end

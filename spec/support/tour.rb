@@ -7,7 +7,7 @@ module Tour
   DEMO = ["Birds on the move", "Voices of the marsh"].freeze
 
   def demo
-    @demo ||= Roost::Operations::LoadDemo.new.call
+    @demo ||= Roost::Setup::Demo.new.call
   end
 
   def falk = database[:accounts].where(email: demo[:email]).get(:id)

@@ -48,10 +48,10 @@ RSpec.describe "Preparing, page by page" do
     it "waits for the teacher who sent it and for nobody else" do
       post_form "/lessons/#{id}/sheet", sheet: file(sheet, "birds.csv")
       ticket = body[%r{sheet/(\h{32})}, 1]
-      expect(Roost::Store::Waiting.new.find(account, ticket)).not_to be_nil
-      expect(Roost::Store::Waiting.new.find(account + 1, ticket)).to be_nil
+      expect(Roost::Store::PendingUploads.new.find(account, ticket)).not_to be_nil
+      expect(Roost::Store::PendingUploads.new.find(account + 1, ticket)).to be_nil
       expect(post_form("/lessons/#{id}/sheet/#{"0" * 32}").status).to eq(422)
-      expect(Roost::Store::Waiting.new.find(account, "../../etc/passwd")).to be_nil
+      expect(Roost::Store::PendingUploads.new.find(account, "../../etc/passwd")).to be_nil
     end
 
     it "goes out in the pattern, as CSV and XLSX" do

@@ -152,7 +152,7 @@ RSpec.describe "Safety at the edge" do
       expect(wrong.count(429)).to be >= 75
       expect(last_response.body).to include("Too many wrong codes from here.")
       # The teacher started the session from the same address, so its code stays good there.
-      Roost::Web::FrontDoor.trust("10.1.1.7", session.code)
+      Roost::Web::JoinLimits.trust("10.1.1.7", session.code)
       statuses = Array.new(35) { |number| join(session.code, "Student #{number}").status }
       expect(statuses).to all(eq(303))
       other = kept_session(account, may_change: false)

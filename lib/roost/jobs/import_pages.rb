@@ -21,7 +21,7 @@ module Roost
       def handle_error(error)
         return super if error_count < TRIES
 
-        Store::Imports.new.update(que_attrs[:args].first, state: "failed", reason: GIVEN_UP)
+        Operations::BringPagesIn.new.give_up(que_attrs[:args].first, GIVEN_UP)
         expire
       end
     end

@@ -10,8 +10,7 @@ module Roost
 
       # Sees to it that one is waiting; called whenever a worker starts.
       def self.schedule
-        waiting = Store::Database.connection[:que_jobs].where(job_class: name, finished_at: nil, expired_at: nil)
-        enqueue if waiting.empty?
+        enqueue if Store::Background.new.waiting(name).zero?
       end
 
       def run

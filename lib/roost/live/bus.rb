@@ -23,7 +23,9 @@ module Roost
 
       # @param on_notice [#call] session id and scope (Symbol)
       # @param on_return [#call] the connection is there (again); anything may have changed
-      def initialize(on_notice:, on_return:)
+      # @param look [Numeric] seconds between two looks whether to go on listening
+      def initialize(on_notice:, on_return:, look: 0.5)
+        @look = look
         @on_notice = on_notice
         @on_return = on_return
       end
@@ -45,7 +47,7 @@ module Roost
 
       def listen
         database = Store::Database.connect(Roost.settings.database_url, most: 1)
-        database.listen(CHANNEL, loop: ->(_connection) { throw :stop unless @running }, timeout: 0.5,
+        database.listen(CHANNEL, loop: ->(_connection) { throw :stop unless @running }, timeout: @look,
                                  after_listen: ->(_connection) { on_return.call }) do |_channel, _pid, payload|
           session_id, scope = JSON.parse(payload)
           on_notice.call(session_id, scope.to_sym) if SCOPES.include?(scope)

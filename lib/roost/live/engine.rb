@@ -5,11 +5,11 @@ require "set"
 
 module Roost
   module Live
-    # The live half of one web process: bus, hub and broadcaster, and the ticker that
-    # drives what happens by time: announcing sessions with new answers, closing
-    # questions whose deadline has passed, heartbeats, and who is still here.
+    # The live half of one web process: bus, hub and dispatcher with its audiences; a heart that
+    # beats whatever else happens; and the ticker that drives what happens by time: announcing
+    # sessions with new answers, closing questions whose deadline has passed, and who is still here.
     class Engine
-      TICK = 0.2
+      TICK = 0.2 # seconds
       REHEARSAL = 5 # ticks
       BOARDS = 10 # ticks
       SWEEP = 25 # ticks
@@ -20,35 +20,41 @@ module Roost
       # A heartbeat that the device answers, so that it is known how good its line is.
       ASKING = "event: beat\ndata: ?\n\n"
 
-      # @param renderer [#call] see Broadcaster
+      # @param renderer [#call] see Dispatcher
       # @param expire [#call] closes the question of a session (id) whose deadline has passed
       # @param rehearse [#call] lets a session's practice class go on; true when it did something
-      def initialize(renderer:, expire:, rehearse:)
+      # @param tick [Numeric] seconds; everything that happens by time goes by it
+      def initialize(renderer:, expire:, rehearse:, tick: TICK)
         @expire = expire
         @rehearse = rehearse
+        @tick = tick
         @hub = Hub.new(on_close: method(:left))
-        @broadcaster = Broadcaster.new(hub: @hub, renderer: renderer, on_close: method(:closed))
-        @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew))
+        @questions = OpenQuestions.new
+        @dispatcher = Dispatcher.new(hub: @hub, audiences: audiences, renderer: renderer, on_moment: method(:noted))
+        @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew), look: 2.5 * tick)
         @listeners = []
         @dirty = Set.new
         @gone = []
         @heard = Set.new
         @ask = Set.new
         @lock = Mutex.new
+        @ending = ConditionVariable.new
       end
 
       def start
         @running = true
-        [@hub, @broadcaster, @bus].each(&:start)
-        @ticker = Thread.new { tick while @running }
-        @ticker.name = "roost-ticker"
+        [@hub, @dispatcher, @bus].each(&:start)
+        @threads = { "roost-heart" => method(:beat), "roost-ticker" => method(:tick) }.map do |name, work|
+          Thread.new { work.call while @running }.tap { |thread| thread.name = name }
+        end
         self
       end
 
       def stop
         @running = false
-        @ticker&.join(2)
-        [@bus, @broadcaster, @hub].each(&:stop)
+        @lock.synchronize { @ending.broadcast }
+        @threads&.each { |thread| thread.join(2) || thread.kill }
+        [@bus, @dispatcher, @hub].each(&:stop)
       end
 
       # Whether an address may open another stream that belongs to no seat.
@@ -58,14 +64,14 @@ module Roost
 
       # Takes over a device's socket. `from` says :address and :sign_in, see Recipient. May be called from any thread.
       def connect(io, audience:, session_id:, seat_id: nil, **from)
-        about = Broadcaster::Recipient.new(audience: audience, session_id: session_id, seat_id: seat_id, **from,
-                                           key: SecureRandom.hex(8)).freeze
+        about = Recipient.new(audience: audience, session_id: session_id, seat_id: seat_id, **from,
+                              key: SecureRandom.hex(8)).freeze
         if seat_id
           Store::Seats.new.arrive(seat_id, about.key, asked: true)
           touched(session_id, :people)
         end
         stream = @hub.add(io, about)
-        @broadcaster.welcome(stream)
+        @dispatcher.notice(session_id, :people)
         return unless seat_id
 
         @hub.write(stream, ASKING)
@@ -94,25 +100,45 @@ module Roost
 
       def noticed(session_id, scope)
         tell(session_id) if scope == :state
-        @broadcaster.notice(session_id, scope)
+        @dispatcher.notice(session_id, scope)
       end
 
       def tell(session_id) = @listeners.each { |listener| listener.call(session_id) }
 
-      def tick
-        sleep TICK
-        say_goodbyes
-        listen
-        announce_dirty
-        close_expired
-        @ticks = (@ticks || 0) + 1
-        each_session { |id| touched(id, :people) if @rehearse.call(id) } if (@ticks % REHEARSAL).zero?
-        @broadcaster.show_boards if (@ticks % BOARDS).zero?
-        sweep if (@ticks % SWEEP).zero?
-      rescue StandardError => e
-        # The next tick tries again; nothing is forgotten until it is done.
-        warn "tick put off: #{e.class} at #{e.backtrace&.first}"
+      # Seats before the board that may stand at them.
+      def audiences
+        [Audiences::Seats.new(@hub), Audiences::Screen.new(@hub), Audiences::Desk.new(@hub),
+         Audiences::Board.new(@hub, every: BOARDS * @tick)]
       end
+
+      # Until the time is over or the engine stops.
+      def pause(seconds) = @lock.synchronize { @ending.wait(@lock, seconds) if @running }
+
+      # Asks nothing of the database, so that no stream ends because that is away.
+      def beat
+        pause(SWEEP * @tick)
+        @hub.streams.each { |stream| @hub.write(stream, BEAT) }
+      end
+
+      def tick
+        pause(@tick)
+        @ticks = (@ticks || 0) + 1
+        attempt { say_goodbyes }
+        attempt { listen }
+        attempt { announce_dirty }
+        attempt { close_expired }
+        attempt { rehearse } if (@ticks % REHEARSAL).zero?
+        attempt { sweep } if (@ticks % SWEEP).zero?
+      end
+
+      # What fails is tried again with a later tick; nothing is forgotten until it is done.
+      def attempt
+        yield
+      rescue StandardError => e
+        warn "tick put off: #{e.class} at #{e.backtrace&.first.to_s.split("/lib/roost/").last}"
+      end
+
+      def rehearse = each_session { |id| touched(id, :people) if @rehearse.call(id) }
 
       def announce_dirty
         dirty = @lock.synchronize { @dirty.to_a.tap { @dirty.clear } }
@@ -123,13 +149,17 @@ module Roost
       end
 
       def close_expired
-        deadlines = @broadcaster.deadlines.compact
+        deadlines = @questions.deadlines
         return if deadlines.empty?
 
         now = Store::Sessions.new.now
         deadlines.each do |session_id, deadline|
-          @expire.call(session_id) if now > deadline + Core::Room::Run::GRACE
+          attempt { @expire.call(session_id) } if now > deadline + Core::Room::Run::GRACE
         end
+      end
+
+      def noted(session_id, state)
+        closed(session_id) if @questions.note(session_id, state)
       end
 
       # Answering has ended in a session: whose line is good now?
@@ -139,6 +169,9 @@ module Roost
         heard, sessions = @lock.synchronize { [@heard.to_a.tap { @heard.clear }, @ask.to_a.tap { @ask.clear }] }
         Store::Seats.new.heard(heard) if heard.any?
         ask_all(sessions) if sessions.any?
+      rescue Sequel::DatabaseError
+        @lock.synchronize { [@heard.merge(heard), @ask.merge(sessions)] }
+        raise
       end
 
       def ask_all(session_ids)
@@ -163,17 +196,16 @@ module Roost
         gone.map(&:session_id).uniq.each { |session_id| touched(session_id, :people) }
       end
 
-      # Heartbeats, who is still here, and views that changed without a notice: seats
-      # whose process was killed turn away by themselves.
+      # Who is still here, and views that changed without a notice: seats whose process was killed
+      # turn away by themselves.
       def sweep
+        each_session { |id| @dispatcher.notice(id, :sweep) }
+        [@dispatcher, @questions].each { |each| each.keep_only(sessions) }
+        ask_all(@questions.answering)
         streams = @hub.streams
-        streams.each { |stream| @hub.write(stream, BEAT) }
-        ask_all(@broadcaster.answering)
         keys = streams.select { |stream| stream.about.seat_id }.map { |stream| stream.about.key }
         Store::Seats.new.still_here(keys) if keys.any?
         drop_signed_out(streams)
-        each_session { |id| @broadcaster.notice(id, :sweep) }
-        @broadcaster.keep_only(sessions)
       end
 
       # A Desk's stream ends with the sign-in it was opened under.
@@ -187,7 +219,7 @@ module Roost
 
       def renew
         tell(nil)
-        each_session { |id| @broadcaster.notice(id, :state) }
+        each_session { |id| @dispatcher.notice(id, :state) }
       end
 
       def sessions = @hub.streams.map { |stream| stream.about.session_id }.uniq

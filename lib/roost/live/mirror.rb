@@ -2,7 +2,7 @@
 
 module Roost
   module Live
-    # What this process remembers of one session between notices: the frozen lesson; the
+    # What this process remembers of one session between notices: the
     # answers so far and what was sent when, of which only what is new is read; and who is there,
     # as long as nobody came or went. Used by one thread at a time.
     class Mirror
@@ -30,7 +30,7 @@ module Roost
 
         read_answers
         read_deliveries
-        @last = Store::Rooms.new.snapshot(record, lesson: lesson, seats: (@last.seats if @last && !people),
+        @last = Store::Rooms.new.snapshot(record, seats: (@last.seats if @last && !people),
                                                   answers: @answers.transform_values(&:dup),
                                                   shown: @shown.transform_values(&:dup))
       end
@@ -38,14 +38,6 @@ module Roost
       private
 
       attr_reader :session_id
-
-      def lesson
-        if @lesson_version != record.lesson_version
-          @lesson = Store::Sessions.new.lesson(session_id)
-          @lesson_version = record.lesson_version
-        end
-        @lesson
-      end
 
       def read_answers
         Store::Answers.new.of(session_id, beyond: @settled).each do |seq, answer|

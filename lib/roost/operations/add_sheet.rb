@@ -9,13 +9,13 @@ module Roost
       NOTHING = "No row of that sheet can be used."
 
       # @param sheet [Exchange::QuestionSheet]
-      # @param ticket [String] of Store::Waiting
+      # @param ticket [String] of Store::PendingUploads
       # @param after [String, nil] id of the slide they come after
       # @param mark [String] begins the ids of the new slides
       # @return [Core::Reading, nil] of the slides; nil when there is no such lesson
       def call(account_id, lesson_id, ticket, sheet:, after:, mark:)
         known = true
-        taken = Store::Waiting.new.take(account_id, ticket) do |path|
+        taken = Store::PendingUploads.new.take(account_id, ticket) do |path|
           usable(sheet, path, mark).and_then do |slides|
             saved = ChangeLesson.new.call(account_id, lesson_id) { |lesson| lesson.adding(slides, after: after) }
             known = !saved.nil?

@@ -10,17 +10,17 @@ module Roost
       # @param words [String] a key of Core::Prompts.on_the_spot
       # @param heading [String] the question; may be empty when it is asked aloud
       # @param from [String] the slide the Desk was on: sent twice, it asks once
-      # @return [Core::Reading, nil] of the next Core::Room::State; nil without such a session
-      def call(session_id, words, heading, from:, account_id:)
+      # @return [Core::Reading, nil] of the next Core::Room::State; nil when she has no such session
+      def call(account_id, session_id, words, heading, from:)
         sessions = Store::Sessions.new
         sessions.transaction do
-          record = sessions.find(session_id, lock: true)
+          record = sessions.of_teacher(account_id, session_id, lock: true)
           next nil if record.nil? || record.deleted
           next Core::Reading.ok(record.state) unless record.state.slide_id == from
 
           slide(record, words, heading).and_then do |slide|
-            sessions.change_lesson(record, sessions.lesson(session_id).with_slides_after(from, [slide]))
-            CommandSession.new.call(session_id, "jump", { "slide" => slide.id }, account_id: account_id)
+            sessions.change_lesson(record, sessions.lesson_of(record).with_slides_after(from, [slide]))
+            CommandSession.new.call(account_id, session_id, "jump", { "slide" => slide.id })
           end
         end
       end

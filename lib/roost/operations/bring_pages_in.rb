@@ -29,25 +29,26 @@ module Roost
         clear(path)
       end
 
-      private
-
-      def clear(path) = FileUtils.rm_f([path, "#{path.delete_suffix(File.extname(path))}.pdf"])
-
-      def fail(import_id, reason)
+      # Ends an import that can't be carried out, with a word to the teacher.
+      def give_up(import_id, reason)
         Store::Imports.new.update(import_id, state: "failed", reason: reason)
         nil
       end
+
+      private
+
+      def clear(path) = FileUtils.rm_f([path, "#{path.delete_suffix(File.extname(path))}.pdf"])
 
       # @return [Exchange::Pdf, nil] nil when the import has failed
       def pdf(import, path)
         return Exchange::Pdf.new(path) if File.extname(path) == ".pdf"
 
         made = Exchange::Presentation.to_pdf(path)
-        return fail(import.id, "“#{import.name}” #{made.reason}") unless made.ok?
+        return give_up(import.id, "“#{import.name}” #{made.reason}") unless made.ok?
 
         pdf = Exchange::Pdf.new(made.value)
         pages = pdf.pages
-        return fail(import.id, "“#{import.name}” #{pages.reason}") unless pages.ok?
+        return give_up(import.id, "“#{import.name}” #{pages.reason}") unless pages.ok?
 
         Store::Imports.new.update(import.id, pages: pages.value)
         pdf
@@ -59,13 +60,13 @@ module Roost
         return false unless import&.coming?
 
         slide = slide(import, number, pdf)
-        return fail(import_id, format(UNDRAWN, number)) unless slide
+        return give_up(import_id, format(UNDRAWN, number)) unless slide
 
         imports = Store::Imports.new
         imports.transaction do
           import = imports.find(import_id, lock: true)
           next false unless import&.coming? && import.done == number - 1
-          next fail(import_id, GONE) unless add(import, slide, number)
+          next give_up(import_id, GONE) unless add(import, slide, number)
 
           imports.update(import_id, done: number)
           true

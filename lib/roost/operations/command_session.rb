@@ -5,20 +5,32 @@ module Roost
     # Carries out a teacher's command on a session: locks the row, lets the core decide,
     # saves state and event, tells every web process; all or nothing.
     class CommandSession
-      # @param account_id [Integer, nil] who gave it; nil is the clock
+      # @param account_id [Integer] of the teacher who gave it
       # @param arguments [Hash{String=>String}] as sent
-      # @return [Core::Reading, nil] of the next Core::Room::State; nil without such a session
-      def call(session_id, command, arguments = {}, account_id: nil)
+      # @return [Core::Reading, nil] of the next Core::Room::State; nil when she has no such session
+      def call(account_id, session_id, command, arguments = {})
+        carry_out(command, arguments, account_id) { |sessions| sessions.of_teacher(account_id, session_id, lock: true) }
+      end
+
+      # What the clock commands: no account asks.
+      # @return [Core::Reading, nil] as #call
+      def by_clock(session_id, command)
+        carry_out(command, {}, nil) { |sessions| sessions.find(session_id, lock: true) }
+      end
+
+      private
+
+      def carry_out(command, arguments, account_id)
         sessions = Store::Sessions.new
         sessions.transaction do
-          record = sessions.find(session_id, lock: true)
+          record = yield(sessions)
           next nil if record.nil? || record.deleted
 
-          lesson = sessions.lesson(session_id)
+          lesson = sessions.lesson_of(record)
           Core::Room::Commands.call(lesson, record.options, record.state, command, arguments, record.now).map do |state|
             unless state == record.state
               sessions.advance(record, state, command: command, arguments: arguments, account_id: account_id)
-              Live::Bus.announce(session_id, :state)
+              Live::Bus.announce(record.id, :state)
             end
             state
           end

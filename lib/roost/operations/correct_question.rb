@@ -11,12 +11,12 @@ module Roost
 
       # @param form [Hash{String=>Object}] see Core::Prompt#corrected
       # @param in_lesson [Boolean] correct the lesson the session was started from, too
-      # @return [Core::Reading, nil] of Done; nil without such a session or question
+      # @return [Core::Reading, nil] of Done; nil when she has no such session or question
       def call(account_id, session_id, slide_id, form, in_lesson:)
         sessions = Store::Sessions.new
         sessions.transaction do
-          record = sessions.find(session_id, lock: true)
-          slide = record && sessions.lesson(session_id).slide(slide_id)
+          record = sessions.of_teacher(account_id, session_id, lock: true)
+          slide = record && sessions.lesson_of(record).slide(slide_id)
           next nil unless slide&.prompt
 
           slide.prompt.corrected(form).map do |prompt|
@@ -36,7 +36,7 @@ module Roost
       private
 
       def keep(sessions, record, slide, account_id)
-        sessions.change_lesson(record, sessions.lesson(record.id).replacing(slide))
+        sessions.change_lesson(record, sessions.lesson_of(record).replacing(slide))
         sessions.advance(record, record.state, command: "correct", account_id: account_id,
                                                arguments: { "slide" => slide.id, "prompt" => slide.prompt.to_document })
         Live::Bus.announce(record.id, :state)

@@ -64,7 +64,7 @@ module Roost
         imports.transaction do
           id = imports.create(account_id: account_id, lesson_id: lesson_id, file: File.basename(path), name: name,
                               after_slide: after, pages: pages)
-          Jobs::ImportPages.enqueue(id)
+          Store::Background.new.later("import_pages", id)
           Core::Reading.ok(id)
         end
       end

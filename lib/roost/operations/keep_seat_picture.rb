@@ -27,7 +27,7 @@ module Roost
       private
 
       def asked_for?(record)
-        prompt = Store::Sessions.new.lesson(record.id).slide(record.state.slide_id)&.prompt
+        prompt = Store::Sessions.new.lesson_of(record).slide(record.state.slide_id)&.prompt
         record.state.open? && prompt ? prompt.uploads? : false
       end
     end

@@ -12,8 +12,11 @@ module Roost
       LOCK = 77_812
 
       # Seats up to `count` more students.
-      # @return [Core::Reading] of how many came
-      def invite(record, count)
+      # @return [Core::Reading, nil] of how many came; nil when she has no such session
+      def invite(account_id, session_id, count)
+        record = Store::Sessions.new.of_teacher(account_id, session_id)
+        return nil unless record
+
         here = Store::Seats.new.of(record.id).count(&:practice)
         most = Core::Practice::Roster::MOST
         unless count&.between?(1, most - here)
@@ -47,7 +50,7 @@ module Roost
 
       # @return [Boolean] whether anybody answered
       def answer_due(record, pupils)
-        lesson = Store::Sessions.new.lesson(record.id)
+        lesson = Store::Sessions.new.lesson_of(record)
         slide = lesson.slide(record.state.slide_id)
         students = Core::Practice::Roster.students(pupils.length, seed: record.id)
         shown = Store::Answers.new.seats_shown(record.id, slide.id)

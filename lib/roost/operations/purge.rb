@@ -9,7 +9,7 @@ module Roost
       def call(days: Roost.settings.purge_days)
         store = Store::Purge.new
         gone = store.transaction { store.deleted(days).merge(store.expired(days)) }
-        gone.merge(media: Store::Media.new.purge(store), tiles: DrawTile.forget_old, waiting: Store::Waiting.new.forget_old,
+        gone.merge(media: Store::Media.new.purge(store), tiles: DrawTile.forget_old, waiting: Store::PendingUploads.new.forget_old,
                    imports: Store::Imports.new.forget_files)
       end
     end

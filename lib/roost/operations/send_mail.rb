@@ -11,7 +11,7 @@ module Roost
         outbox = Store::Outbox.new
         outbox.transaction do
           id = outbox.add(recipient: recipient, subject: subject, body: body)
-          Jobs::DeliverMail.enqueue(id) if Roost.settings.smtp_url
+          Store::Background.new.later("deliver_mail", id) if Roost.settings.smtp_url
           raise Sequel::Rollback if pretend
         end
       end

@@ -12,9 +12,10 @@ module Roost
         drawing = Store::PictureLibrary.drawing(name)
         return Core::Reading.refused(GONE) unless drawing
 
-        File.open(Store::PictureLibrary.path(drawing), "rb") do |file|
-          KeepPicture.new.call(account_id, file, drawing.name).map { |picture| picture.described(drawing.title) }
-        end
+        cleaned = Exchange::Drawing.ours(Store::PictureLibrary.path(drawing))
+        picture = Store::Media.new.keep_picture(cleaned.svg, extension: "svg", account_id: account_id, width: cleaned.width,
+                                                             height: cleaned.height)
+        Core::Reading.ok(picture.described(drawing.title))
       end
     end
   end

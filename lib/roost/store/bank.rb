@@ -25,7 +25,7 @@ module Roost
       # @param subtopic [String] "" for any; standard likewise
       # @return [Array<Record>] latest first, at most PAGE
       def find(account_id, query: "", subtopic: "", standard: "")
-        found = Words.all(own(account_id), query) { |words| words }
+        found = TextSearch.all(own(account_id), query) { |words| words }
         { subtopics: subtopic, standards: standard }.each do |column, value|
           found = found.where(Sequel.lit("? = ANY(?)", value, Sequel[column])) unless value.to_s.empty?
         end

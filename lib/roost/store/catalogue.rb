@@ -86,7 +86,7 @@ module Roost
 
       # Every word may stand in another part of the lesson, or be in its owner's name.
       def searched(dataset, query)
-        Words.all(dataset, query) do |words, term|
+        TextSearch.all(dataset, query) do |words, term|
           inside = database[:lesson_slides].where(words).select(:lesson_id)
           owners = database[:accounts].where(Sequel.lit("name ~* ?", "\\m#{Regexp.escape(term)}")).select(:id)
           Sequel.|(words, { Sequel[:lessons][:id] => inside }, { Sequel[:lessons][:account_id] => owners })

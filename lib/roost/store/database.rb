@@ -14,8 +14,8 @@ module Roost
         # @return [Sequel::Database]
         def connection = @connection ||= connect(Roost.settings.database_url).tap { |database| Que.connection = database }
 
-        # Threads that use the database: Puma's, the ticker's and the broadcaster's.
-        def connect(url, most: Roost.settings.threads + Roost.settings.broadcasters + 3)
+        # Threads that use the database: Puma's, the ticker's and the dispatcher's.
+        def connect(url, most: Roost.settings.threads + Roost.settings.dispatchers + 3)
           Sequel.connect(url, max_connections: most, keep_reference: false).tap do |database|
             database.extension(:pg_json, :pg_array, :connection_validator)
             Sequel.extension(:pg_json_ops)

@@ -21,15 +21,14 @@ module Roost
       end
 
       # @param record [Sessions::Record]
-      # @param lesson [Core::Lesson] when the caller has it at hand already
-      # @param seats [Array] likewise
+      # @param seats [Array] when the caller has them at hand already
       # @param answers [Hash] likewise
       # @param shown [Hash] likewise
       # @return [Core::Room::Snapshot]
-      def snapshot(record, lesson: nil, seats: nil, answers: nil, shown: nil)
+      def snapshot(record, seats: nil, answers: nil, shown: nil)
         Core::Room::Snapshot.new(
           id: record.id, title: record.title, code: record.code, options: record.options, state: record.state,
-          version: record.version, lesson: lesson || Sessions.new(database).lesson(record.id),
+          version: record.version, lesson: Sessions.new(database).lesson_of(record),
           seats: seats || Seats.new(database).of(record.id), answers: answers || all_answers(record.id),
           shown: shown || Answers.new(database).deliveries(record.id), before: Rooms.tallies(record.id),
           seed: Roost.settings.session_secret

@@ -35,8 +35,9 @@ module Roost
       end
 
       # @return [Record, nil] only when it is this teacher's
-      def of_teacher(account_id, id, deleted: false)
-        row = with_now.where(account_id: account_id, id: id).first
+      def of_teacher(account_id, id, deleted: false, lock: false)
+        dataset = with_now.where(account_id: account_id, id: id)
+        row = (lock ? dataset.for_update : dataset).first
         record = row && record(row)
         record if record && (deleted || !record.deleted)
       end
@@ -73,8 +74,12 @@ module Roost
         row && record(row)
       end
 
-      # @return [Core::Lesson] the frozen lesson
-      def lesson(id) = Core::Lesson.from_document(database[:sessions].where(id: id).get(:lesson))
+      # @return [Core::Lesson] the frozen lesson, as it is now
+      def lesson(id) = frozen_lesson(id, database[:sessions].where(id: id).get(:lesson_version))
+
+      # @param record [Record]
+      # @return [Core::Lesson] the frozen lesson that belongs to it
+      def lesson_of(record) = frozen_lesson(record.id, record.lesson_version)
 
       # Saves the state a command led to, with the event; the row must be locked.
       def advance(record, state, command:, arguments:, account_id:)
@@ -90,7 +95,8 @@ module Roost
       # Puts another lesson in the place of the session's copy; the row must be locked.
       def change_lesson(record, lesson)
         database[:sessions].where(id: record.id)
-                           .update(lesson: Sequel.pg_jsonb(lesson.to_document), lesson_version: record.lesson_version + 1)
+                           .update(lesson: Sequel.pg_jsonb(lesson.to_document),
+                                   lesson_version: Sequel.function(:nextval, "lesson_versions"))
       end
 
       def mark_deleted(account_id, id, deleted)
@@ -109,6 +115,16 @@ module Roost
       end
 
       private
+
+      # Read once a process and version; the present one, where that has been replaced meanwhile.
+      def frozen_lesson(id, version)
+        FrozenLessons.of(id, version) { lesson_where(id: id, lesson_version: version) } || lesson_where(id: id)
+      end
+
+      def lesson_where(**which)
+        document = database[:sessions].where(which).get(:lesson)
+        document && Core::Lesson.from_document(document)
+      end
 
       def with_now
         columns = %i[id account_id lesson_id title class_name code screen_key lesson_version options state version

@@ -65,11 +65,13 @@ module Roost
         # @return [Integer, nil]
         def whole(text) = text.is_a?(String) && text.match?(/\A\d{1,18}\z/) ? text.to_i : nil
 
-        # The pair that two cards of a game make, which were sent with a comma between.
-        # @param names [Core::Room::Handles] what the cards are called there
-        def turned(prompt, names)
+        # Two parts of a question that were turned over, sent with a comma between.
+        def turned_parts = text("cards").to_s.split(",", 2)
+
+        # What they make together.
+        def turned(pair)
           content_type :json
-          JSON.generate({ pair: prompt.turned(text("cards").to_s.split(",", 2), names) })
+          JSON.generate({ pair: pair })
         end
 
         # A text that was sent; nil of anything else.

@@ -37,7 +37,7 @@ module Roost
       def self.engine
         Live::Engine.new(
           renderer: -> { Fragments.new },
-          expire: ->(session_id) { Operations::CommandSession.new.call(session_id, "expire") },
+          expire: ->(session_id) { Operations::CommandSession.new.by_clock(session_id, "expire") },
           rehearse: ->(session_id) { Operations::PracticeClass.new.carry_on(session_id) }
         )
       end

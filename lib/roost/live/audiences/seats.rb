@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Roost
+  module Live
+    module Audiences
+      # Students' devices. They hear of commands only: what others answer is nothing to them. Those
+      # that see the same share a view, which is made once; what a part of the question is called is
+      # filled in for each.
+      class Seats < Audience
+        # version:: of the session; board:: the board that stands at seats, nil without one
+        Mark = Struct.new(:version, :board)
+
+        def surface = :seat
+
+        def wakes?(scopes) = scopes.include?(:state) || scopes.include?(:sweep)
+
+        def mark(moment) = Mark.new(moment.version, (moment.class_tally if moment.live_board?)).freeze
+
+        def behind?(before, mark) = before.version != mark.version
+
+        def send_to(streams, moment, mark, renderer, now)
+          by_seat = streams.group_by { |stream| stream.about.seat_id }
+          Core::Room::Views.seats(moment, by_seat.keys).each do |view, seat_ids|
+            html = renderer.seat(view, now)
+            shared = nil
+            seat_ids.each do |seat_id|
+              own = renderer.for_seat(html, view, seat_id)
+              event = own.equal?(html) ? shared ||= event(moment, html) : event(moment, own)
+              by_seat[seat_id].each { |stream| write(stream, event, mark) }
+            end
+          end
+          note_delivery(moment, by_seat.keys)
+        end
+
+        private
+
+        def note_delivery(moment, seat_ids)
+          return unless moment.state.open?
+
+          seat_ids -= moment.shown.fetch(moment.state.slide_id, {}).keys
+          Store::Answers.new.delivered(moment.id, moment.state.slide_id, seat_ids) if seat_ids.any?
+        end
+      end
+    end
+  end
+end

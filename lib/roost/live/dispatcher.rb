@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+require "set"
+
+module Roost
+  module Live
+    # Turns notices into bytes: reads the session once, lets each audience serve its streams.
+    # Sessions are served side by side, each by one thread at a time, so that a large one does not
+    # hold up the others. Knows no audience by name, no kind of prompt and no board.
+    class Dispatcher
+      # Ruby lets a thread compute for 100 ms before another gets its turn, and half as long for
+      # each step of priority below 0: so that whoever waits for one of these waits 12 ms.
+      PRIORITY = -3
+
+      # @param hub [Hub] whose streams are about a Recipient
+      # @param audiences [Array<Audience>]
+      # @param renderer [#call] makes what turns views into fragments, for one thread:
+      #   #seat, #screen and #desk take a view and the present time, #for_seat gives what #seat made
+      #   as one seat gets it
+      # @param on_moment [#call] called with a session's id and its present state whenever it is read
+      def initialize(hub:, audiences:, renderer:, on_moment:)
+        @hub = hub
+        @audiences = audiences
+        @renderer = renderer
+        @on_moment = on_moment
+        @agenda = Agenda.new
+        @mirrors = {}
+        @served = {}
+        @lock = Mutex.new
+      end
+
+      def start
+        @running = true
+        @threads = Array.new(Roost.settings.dispatchers) { Thread.new { work } }
+        @threads.each do |thread|
+          thread.name = "roost-dispatcher"
+          thread.priority = PRIORITY
+        end
+      end
+
+      def stop
+        @running = false
+        @agenda.wake_all
+        @threads&.each { |thread| thread.join(2) }
+      end
+
+      # Something about the session has changed, or a stream is new; soon its streams will know.
+      # @param scope [Symbol] as in Bus, :sweep (send what differs from what was sent) or :people
+      #   (somebody came or went)
+      def notice(session_id, scope) = @agenda.add(session_id, [scope])
+
+      # Forgets every session but these: nobody here is looking at the others.
+      def keep_only(session_ids)
+        @lock.synchronize do
+          @mirrors.keep_if { |id, _| session_ids.include?(id) }
+          @served.keep_if { |(id, _), _| session_ids.include?(id) }
+        end
+      end
+
+      private
+
+      attr_reader :hub
+
+      def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+      def work
+        renderer = @renderer.call
+        work_once(renderer) while @running
+      end
+
+      def work_once(renderer)
+        session_id, scopes = @agenda.take
+        return unless session_id
+
+        failed = scopes
+        begin
+          serve(session_id, scopes, renderer)
+          failed = nil
+        rescue StandardError => e
+          # What goes wrong with one session must not silence the others.
+          warn "told later: #{e.class} at #{e.backtrace&.first.to_s.split("/lib/roost/").last}"
+        ensure
+          @agenda.done(session_id, failed: failed)
+        end
+      end
+
+      def serve(session_id, scopes, renderer)
+        streams = hub.streams.select { |stream| stream.about.session_id == session_id }
+        return if streams.empty?
+
+        mirror = @lock.synchronize { @mirrors[session_id] ||= Mirror.new(session_id) }
+        moment = mirror.snapshot(people: scopes.any? { |scope| scope != :answers })
+        return streams.each { |stream| hub.drop(stream) } unless moment
+
+        @on_moment.call(session_id, moment.state)
+        serve_all(moment, streams.group_by { |stream| stream.about.audience }, scopes, renderer, mirror.record.now)
+      end
+
+      # Where one audience can't be served, the others are.
+      def serve_all(moment, by_surface, scopes, renderer, now)
+        failures = @audiences.filter_map do |audience|
+          behind, mark = audience.behind(moment, by_surface.fetch(audience.surface, []), scopes)
+          audience.send_to(behind, moment, mark, renderer, now) if behind.any? && turn?(audience, moment.id)
+          nil
+        rescue StandardError => e
+          e
+        end
+        raise failures.first if failures.any?
+      end
+
+      # Whether the audience may be sent something now; if it was just now, it is when its time has come.
+      def turn?(audience, session_id)
+        return true if audience.every.zero?
+
+        key = [session_id, audience]
+        due = @lock.synchronize { @served.fetch(key, -Float::INFINITY) } + audience.every
+        if clock < due
+          @agenda.add(session_id, [:answers], after: due - clock)
+          return false
+        end
+        @lock.synchronize { @served[key] = clock }
+        true
+      end
+    end
+  end
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # Two parts of the open question that a student turned over: whether they belong together is told one
+    # try at a time.
+    class TurnParts
+      MOST = 120 # a minute
+      NOT_OPEN = "This question isn't open. Wait for your teacher."
+      TOO_MANY = "That were many tries. Wait a minute, then go on."
+
+      # @param seat [Hash] :id and :session_id
+      # @param parts [Array<String>] what they are called at that seat
+      # @return [Core::Reading] of what Core::Prompt#turned says
+      def call(seat, slide_id, parts)
+        record = Store::Sessions.new.find(seat[:session_id])
+        open = record.state.open? && record.state.slide_id == slide_id
+        return Core::Reading.refused(NOT_OPEN) unless open
+        return Core::Reading.refused(TOO_MANY) if tries(seat) > MOST
+
+        slide = Store::Sessions.new.lesson_of(record).slide(slide_id)
+        Core::Reading.ok(slide.prompt.turned(parts, SaveAnswer.names(seat, slide)))
+      end
+
+      private
+
+      def tries(seat) = Store::Counters.new.increment("turned:#{seat[:id]}", expires_in: 60)
+    end
+  end
+end

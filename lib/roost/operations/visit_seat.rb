@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # A seat's page was asked for: the student is here, and is shown the question that is open.
+    class VisitSeat
+      # @param seat [Hash] :id
+      # @param record [Store::Sessions::Record] of its session
+      def call(seat, record)
+        Store::Seats.new.looked(seat[:id])
+        Store::Answers.new.delivered(record.id, record.state.slide_id, [seat[:id]]) if record.state.open?
+      end
+    end
+  end
+end

@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+require "json"
+require "tilt"
+require "tilt/erubi"
+
+module Roost
+  module Web
+    # Templates and what they may call. Everything is escaped unless a template says
+    # `<%==`, which it does for other templates and our own drawings only.
+    module Rendering
+      include Pictures
+
+      VIEWS = File.expand_path("../views", __dir__)
+      # Questions side by side on a sheet of paper, with room for the names.
+      PAPER_COLUMNS = 7
+      MANIFEST = File.join(Settings::ROOT, "public/assets/manifest.json")
+
+      # Templates look names up in whatever includes this.
+      Core = Roost::Core
+      Drawings = Web::Drawings
+      Charts = Web::Charts
+      SeatNews = Web::SeatNews
+      Store = Roost::Store
+      Exchange = Roost::Exchange
+      Operations = Roost::Operations
+
+      @templates = {}
+      @lock = Mutex.new
+
+      class << self
+        # @return [Tilt::Template] read once a process
+        def template(name)
+          @lock.synchronize do
+            @templates[name] ||= Tilt::ErubiTemplate.new(File.join(VIEWS, "#{name}.erb"), escape_html: true, freeze: true,
+                                                                                          default_encoding: "UTF-8")
+          end
+        end
+
+        def template?(name) = File.exist?(File.join(VIEWS, "#{name}.erb"))
+
+        # @return [Hash{String=>String}] asset name to its address with fingerprint
+        def manifest = @manifest ||= JSON.parse(File.read(MANIFEST))
+      end
+
+      # One template as HTML.
+      def partial(name, **locals) = Rendering.template(name).render(self, locals)
+
+      # Whether a kind has this view, of those that not every kind has.
+      def kind_view?(prompt, name) = Rendering.template?("prompts/#{prompt.kind}/#{name}")
+
+      # A text that a student gave. Where answers come in live it may be cut (Brief).
+      def given_text(text) = text
+
+      # Controls that stand elsewhere in the page than the form they belong to.
+      # @param id [String] of the form
+      # @param html [String] of ours
+      def in_form(id, html)
+        html.gsub(/<(?:input|textarea|select|button)\b(?![^>]*\sform=)/) { |tag| %(#{tag} form="#{id}") }
+      end
+
+      # What a part of a question is called in a page: by its id where one may know that.
+      # @param id [String]
+      def item_id(id) = id
+
+      # What a card of a board is called in a page.
+      # @param card [Core::Prompts::Posts::Board::Card]
+      def card_id(card, slide) = card.key && Given.name(slide.id, card.key)
+
+      # The address of a picture that was given: of a sketch, or on a card.
+      # @param post [Integer] number of the card, 0 for a sketch
+      # @param version [String] changes with what is in the picture
+      def given(slide, seat_id, post: 0, version: nil, width: nil)
+        query = URI.encode_www_form({ v: version, w: width }.compact)
+        "/given/#{Given.seal.close(seat_id, slide.id, post)}#{"?#{query}" unless query.empty?}"
+      end
+
+      # What comes of the block, which depends on this thing alone: where many views share it, as
+      # seats share a tally, it is worked out once.
+      def once(_thing) = yield
+
+      # A whole page: the template inside a layout.
+      # @param bundle [String] which of the built styles and scripts it uses
+      # @param theme [String, nil] the look of the lesson the page shows
+      def page(name, title:, layout: "layouts/teacher", bundle: "teacher", theme: nil, **locals)
+        partial(layout, title: title, bundle: bundle, theme: theme, content: partial(name, **locals))
+      end
+
+      def asset(name) = Rendering.manifest.fetch(name)
+
+      def markdown(text) = Markdown.html(text)
+
+      # One line of a teacher's words, with its formulas.
+      def words(text) = Markdown.line(text)
+
+      # 24 Nov 2026
+      def date(time) = time.strftime("%-d %b %Y")
+
+      # 10:32
+      def clock(time) = time.strftime("%H:%M")
+
+      # 68 %
+      def percent(share) = "#{(share * 100).round(half: :up)} %"
+
+      # 0:18
+      def minutes(seconds) = format("%d:%02d", seconds.to_i / 60, seconds.to_i % 60)
+
+      # 1 student, 3 students
+      def count(number, one, many = "#{one}s") = "#{number} #{number == 1 ? one : many}"
+
+      def ordinal(number)
+        ending = (11..13).cover?(number % 100) ? "th" : { 1 => "st", 2 => "nd", 3 => "rd" }.fetch(number % 10, "th")
+        "#{number}#{ending}"
+      end
+
+      # Seconds left until a deadline, to the tenth; what the timer elements count down from.
+      def left(deadline, now) = [deadline - now, 0].max.round(1)
+    end
+  end
+end

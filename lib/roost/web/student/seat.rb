@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # A student's seat. The token in the address is all it is known by.
+    class Seat < App
+      include Marks
+      include Brief
+      include Queued
+
+      # What shows a page of ours where there is no line (assets/js/worker.js). Changes with the assets,
+      # so that browsers take the new ones.
+      get "/worker.js" do
+        content_type "text/javascript"
+        script = File.read(File.join(Settings::ROOT, "public", asset("worker.js")))
+        "#{script}\n// #{Rendering.manifest.fetch("stamp")}\n"
+      end
+
+      get "/offline" do
+        page("seat/offline", title: "No line", layout: "layouts/plain", bundle: "seat")
+      end
+
+      get "/:token" do |token|
+        seat = seat(token)
+        record = Store::Sessions.new.find(seat[:session_id])
+        not_found if record.deleted
+
+        Operations::VisitSeat.new.call(seat, record)
+        view = Core::Room::Views.seats(Store::Rooms.new.seat_snapshot(record, seat[:id]), [seat[:id]]).keys.first
+        html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme,
+                                 view: view, now: record.now, token: token, name: seat[:name])
+        view.slide ? Marks.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html
+      end
+
+      # Two cards of a pairs game that were turned over: whether they belong together is told one try
+      # at a time.
+      get "/:token/turned" do |token|
+        said = Operations::TurnParts.new.call(seat(token), text("slide"), turned_parts)
+        halt said.reason == Operations::TurnParts::TOO_MANY ? 429 : 409 unless said.ok?
+        turned(said.value)
+      end
+
+      # A picture for a card, as bytes; answers with what the card has to hold.
+      post "/:token/pictures" do |token|
+        kept = Operations::KeepSeatPicture.new.call(seat(token), request.body)
+        content_type :json
+        status 422 unless kept.ok?
+        JSON.generate(kept.ok? ? kept.value.to_document.except("alt") : { message: kept.reason })
+      end
+
+      # A picture this seat has sent.
+      get "/:token/pictures/:file" do |token, file|
+        not_found unless Store::Media.new.sent_by?(seat(token)[:id], file)
+        path, type = Store::Media.new.find(file)
+        not_found unless path
+        cache_control :private, :immutable, max_age: 86_400
+        send_file path, type: type, disposition: "inline"
+      end
+
+      helpers do
+        def seat(token)
+          Store::Seats.new.by_token(token) || halt(404,
+                                                   error_page("This seat is not known",
+                                                              "Join again with the code on the board."))
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # The Desk: the teacher's private control view of a live session.
+    class Desk < TeacherApp
+      include Brief
+
+      get "/:id" do |id|
+        record = own_session(id)
+        snapshot = Store::Rooms.new.snapshot(record)
+        page("desk/show", title: "#{record.title} · Desk", layout: "layouts/desk", record: record, now: record.now,
+                          view: Core::Room::Views.desk(snapshot))
+      end
+
+      get("/:id/screen") { |id| redirect "/screen/#{own_session(id).screen_key}" }
+
+      # Commands answer with the refusal, or nothing: what they did comes by the stream.
+      post "/:id/commands" do |id|
+        arguments = params.slice("from", "slide", "seconds", "what", "seat", "named", "beside", "cards", "column", "way",
+                                 "opacity", "page", "seats")
+        granted(Operations::CommandSession.new.call(account_id, whole(id), params["command"].to_s, arguments))
+        done(id)
+      end
+
+      post "/:id/ask" do |id|
+        granted(Operations::AskNow.new.call(account_id, whole(id), params["words"].to_s, params["heading"], from: params["from"]))
+        done(id)
+      end
+
+      post "/:id/practice" do |id|
+        granted(Operations::PracticeClass.new.invite(account_id, whole(id), number("count")))
+        done(id)
+      end
+
+      helpers do
+        # What a command did comes by the stream.
+        def done(id) = htmx? ? 204 : redirect("/desk/#{whole(id)}", 303)
+      end
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require "erubi"
+require "rubocop-ast"
+
+# Which layer may name which: as the table in docs/ARCHITECTURE.md has it.
+RSpec.describe "The layers" do
+  root = File.join(Roost::Settings::ROOT, "lib/roost")
+  rows = File.read(File.join(Roost::Settings::ROOT, "docs/ARCHITECTURE.md"))[/\| layer \| may name \|\n\|.*\n((?:\|.*\n)+)/, 1]
+  allowed = rows.lines.to_h do |row|
+    layer, names = row.split("|").map(&:strip).reject(&:empty?)
+    [layer, names.to_s.scan(/[a-z]+/)]
+  end
+
+  # The layers that a piece of Ruby names.
+  def self.named(ruby, layers)
+    found = []
+    visit = lambda do |node|
+      next unless node.is_a?(RuboCop::AST::Node)
+
+      found << first_of(node) if node.type == :const
+      node.children.each(&visit)
+    end
+    visit.call(RuboCop::AST::ProcessedSource.new(ruby, 3.1).ast)
+    found.compact.map { |name| name.to_s.downcase }.uniq & layers
+  end
+
+  # The outermost name of a constant, below Roost.
+  def self.first_of(node)
+    scope, name = *node
+    return name if scope.nil? || scope.type == :cbase
+
+    name if scope.type == :const && scope.children.last == :Roost
+  end
+
+  # @return [Hash{String=>Array<String>}] file to the layers that it names and may not
+  def self.wrong(files, root, allowed)
+    found = files.to_h do |file|
+      text = File.read(file)
+      ruby = file.end_with?(".erb") ? Erubi::Engine.new(text).src : text
+      layer = file.delete_prefix("#{root}/").split("/").first
+      [file.delete_prefix("#{root}/"), named(ruby, allowed.keys) - [layer, *allowed.fetch(layer)]]
+    end
+    found.reject { |_, names| names.empty? }
+  end
+
+  it "are those that the table names" do
+    expect(allowed.keys).to match_array(Dir.children(root))
+  end
+
+  it "name none but those the table allows" do
+    files = Dir[File.join(root, "**/*.{rb,erb}")]
+    expect(files.length).to be > 300
+    expect(self.class.wrong(files, root, allowed)).to eq({})
+  end
+
+  it "would be found out if they did" do
+    expect(self.class.named("Store::Seats.new; Roost::Web::App; ::Live; Foo::Exchange", allowed.keys)).to eq(%w[store web live])
+  end
+end

@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+# Whoever changes the database: every INSERT, UPDATE and DELETE that is asked for while specs run
+# is traced to the first file of the program outside store/, which may not be one of web/. What the
+# libraries do for themselves (Rodauth, the limits of Rack::Attack) is theirs.
+module Changes
+  WRITES = /\A\s*(?:INSERT|UPDATE|DELETE)\b/i
+  OURS = %r{/lib/roost/(?!store/)([\w/]+\.rb|web/views/[\w/-]+\.erb)}
+
+  # @return [Array<String>] files of the web layer that changed something
+  FROM_WEB = [] # rubocop:disable Style/MutableConstant
+
+  def log_connection_yield(sql, *)
+    Changes.note(caller) if sql.match?(WRITES)
+    super
+  end
+
+  def self.note(places)
+    ours = places.find { |place| place.match?(OURS) }
+    file = ours && ours[OURS, 1]
+    FROM_WEB << file if file&.start_with?("web/") && places.none? { |place| place.match?(%r{/gems/(?:rodauth|rack-attack)-}) }
+  end
+end
