@@ -3,7 +3,6 @@
 require "digest"
 require "etc"
 require "fileutils"
-require "open3"
 require "socket"
 require "tempfile"
 
@@ -16,6 +15,7 @@ module Roost
     class Cluster
       class Unavailable < StandardError; end
 
+      PORTS = 500 # that are tried
       DATABASES = %w[roost roost_test roost_bench].freeze
 
       def initialize(settings)
@@ -23,15 +23,16 @@ module Roost
       end
 
       # Starts the cluster if need be, yields, and stops it if nobody else uses it.
+      # @yieldparam cluster [Cluster, nil] nil where a server of one's own is used
       def use
-        return yield unless settings.private_database?
+        return yield(nil) unless settings.private_database?
 
         File.open(settings.var("database-users"), File::RDWR | File::CREAT) do |users|
           users.flock(File::LOCK_SH)
           start
-          yield
+          yield(self)
         ensure
-          stop if users.flock(File::LOCK_EX | File::LOCK_NB)
+          halt if users.flock(File::LOCK_EX | File::LOCK_NB)
         end
       end
 
@@ -45,19 +46,29 @@ module Roost
         end
       end
 
-      def stop
-        run("pg_ctl", "stop", "-D", folder, "-m", "fast", "-w") if running?
-      end
+      # Stops nothing: others may use it, too. The last one does (#use).
+      def stop = nil
 
       def restart
         run("pg_ctl", "restart", "-D", folder, "-m", "immediate", "-w", "-l", log)
       end
 
-      def running? = run?("pg_ctl", "status", "-D", folder)
+      # Whether the server's process is there.
+      def running?
+        Process.kill(0, Integer(File.read(File.join(folder, "postmaster.pid")).lines.first)) == 1
+      rescue Errno::EPERM
+        true
+      rescue SystemCallError, ArgumentError, TypeError
+        false
+      end
 
       private
 
       attr_reader :settings
+
+      def halt
+        run("pg_ctl", "stop", "-D", folder, "-m", "fast", "-w") if running?
+      end
 
       def folder
         @folder ||= begin
@@ -101,15 +112,15 @@ module Roost
         run("psql", "-XAtq", "-d", address, "-c", statement)
       end
 
+      # The one it had, so that programs that are running find it again; else the first that is free.
       def free_port
-        (settings.first_database_port..).find do |port|
+        noted = File.exist?(settings.database_port_file) ? [settings.database_port] : []
+        (noted + Array.new(PORTS) { |place| settings.first_database_port + place }).find do |port|
           TCPServer.new("127.0.0.1", port).close || true
         rescue Errno::EADDRINUSE
           false
         end
       end
-
-      def run?(*command) = Open3.capture2e(*prepared(command)).last.success?
 
       def run(*command)
         # pg_ctl start hands its output to the server, so it goes to a file, not a pipe.

@@ -83,14 +83,7 @@ module Roost
       # A phone gets the pages of its seat packed; pictures are so already.
       def self.packed(app) = app == Seat ? Rack::Deflater.new(app) : app
 
-      # Built files carry a fingerprint in their name and are good for ever.
-      def self.assets
-        Rack::Builder.new do
-          use Rack::Deflater
-          run Rack::Files.new(File.join(Settings::ROOT, "public/assets"),
-                              { "cache-control" => "public, max-age=31536000, immutable" })
-        end.to_app
-      end
+      def self.assets = PackedFiles.new(File.join(Settings::ROOT, "public/assets"))
     end
   end
 end
