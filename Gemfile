@@ -45,6 +45,7 @@ gem "zeitwerk"
 group :development, :test do
   gem "axe-core-rspec"
   gem "capybara"
+  gem "erb_lint", require: false
   gem "prop_check"
   gem "rack-test"
   gem "rspec"

@@ -7,14 +7,39 @@ import subsetFont from "subset-font";
 const folder = process.argv[2];
 const FILES = "node_modules/@fontsource-variable";
 // Printable ASCII and the signs our own texts use.
-const OURS = [...Array(95).keys()].map((place) => 32 + place)
+const OURS = [...Array(95).keys()]
+  .map((place) => 32 + place)
   .concat([..."\u00a0\u202f£°·×÷–—‘’“”…•−✓✗◐‹›←→"].map((letter) => letter.codePointAt(0)));
 // What fontsource's files of this name hold.
-const LATIN = [[0x00a0, 0x00ff], [0x0131, 0x0131], [0x0152, 0x0153], [0x02bb, 0x02bc], [0x02c6, 0x02c6], [0x02da, 0x02da], [0x02dc, 0x02dc],
-  [0x2000, 0x206f], [0x20ac, 0x20ac], [0x2122, 0x2122], [0x2191, 0x2191], [0x2193, 0x2193], [0x2212, 0x2212], [0x2215, 0x2215]];
-const LATIN_MORE = [[0x0100, 0x0130], [0x0132, 0x0151], [0x0154, 0x02ba], [0x1e00, 0x1eff]];
+const LATIN = [
+  [0x00a0, 0x00ff],
+  [0x0131, 0x0131],
+  [0x0152, 0x0153],
+  [0x02bb, 0x02bc],
+  [0x02c6, 0x02c6],
+  [0x02da, 0x02da],
+  [0x02dc, 0x02dc],
+  [0x2000, 0x206f],
+  [0x20ac, 0x20ac],
+  [0x2122, 0x2122],
+  [0x2191, 0x2191],
+  [0x2193, 0x2193],
+  [0x2212, 0x2212],
+  [0x2215, 0x2215],
+];
+const LATIN_MORE = [
+  [0x0100, 0x0130],
+  [0x0132, 0x0151],
+  [0x0154, 0x02ba],
+  [0x1e00, 0x1eff],
+];
 const FONTS = {
-  body: { family: "Atkinson Hyperlegible Next Variable", file: "atkinson-hyperlegible-next", axes: { wght: { min: 400, max: 700 } }, weight: "400 700" },
+  body: {
+    family: "Atkinson Hyperlegible Next Variable",
+    file: "atkinson-hyperlegible-next",
+    axes: { wght: { min: 400, max: 700 } },
+    weight: "400 700",
+  },
   display: { family: "Bricolage Grotesque Variable", file: "bricolage-grotesque", axes: { wght: 650 }, weight: "650" },
 };
 

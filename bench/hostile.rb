@@ -14,6 +14,10 @@ module Bench
     LINE = 2.5e6
     AWAY = 0.01
     MARKS = "a\u0301\u0323"
+    # What a hostile device sends to each kind of question: bench/kinds/KIND/hostile.rb.
+    BODIES = Hash.new { |all, kind| all[kind] = [] }
+    # Answers that are there already: kind to what makes the value of one seat, by its number.
+    LONGEST = {} # rubocop:disable Style/MutableConstant
 
     # @param account [Integer]
     # @param server [Server]
@@ -63,26 +67,22 @@ module Bench
 
     def every_kind
       picture = Roost::Core::Picture.new(file: "#{"a" * 64}.png", width: 800, height: 600, alt: "").freeze
-      Roost::Core::Prompts.kinds.map do |kind|
+      Roost::Core::Kinds.all.map do |kind|
         Roost::Core::Slide.new(id: kind.kind, heading: "Everything", pictures: [picture],
                                prompt: kind.new(id: "p#{kind.kind}", settings: {}))
       end
     end
 
-    # What a class of a hundred wrote: eight thousand characters each, nearly alike.
+    # What a class of a hundred gave, each kind as long as its answers get.
     def long_answers(session)
       seats = Roost::Store::Seats.new.of(session.id)
-      rows = seats.map.with_index do |seat, number|
-        { session_id: session.id, seat_id: seat.id, slide_id: "writing", value: Sequel.pg_jsonb({ "text" => long_text(number) }),
-          final: true, late: false, save_no: 1, save_id: SecureRandom.uuid, received_at: Sequel.lit("now()") }
+      rows = LONGEST.flat_map do |kind, value|
+        seats.map.with_index do |seat, number|
+          { session_id: session.id, seat_id: seat.id, slide_id: kind, value: Sequel.pg_jsonb(value.call(number)), final: true,
+            late: false, save_no: 1, save_id: SecureRandom.uuid, received_at: Sequel.lit("now()") }
+        end
       end
       Roost::Store::Database.connection[:answers].multi_insert(rows)
-    end
-
-    def long_text(number)
-      words = %w[reeds wind river stars marsh heron egret frost]
-      said = Array.new(1_300) { |place| place % 97 == number % 97 ? "answer#{number}" : words[(place * 7) % 8] }
-      said.join(" ")[0, 8_000]
     end
 
     # The Desk, the class screen, and six streams of a seat that never reads.
@@ -118,7 +118,7 @@ module Bench
 
     # Attacks with one kind of question, from a process of its own so that only the server is in the way.
     def attacked(session, token, number)
-      kind = Roost::Core::Prompts.kinds[number % Roost::Core::Prompts.kinds.length].kind
+      kind = Roost::Core::Kinds.all[number % Roost::Core::Kinds.all.length].kind
       command(session, "jump", slide: kind)
       command(session, "show", what: "results")
       attacker = fork { attack(kind, token) }
@@ -131,8 +131,8 @@ module Bench
 
     def attack(kind, token)
       http = Net::HTTP.new(Server::HOST, @server.port).start
-      ready = bodies.select { |slide, _| slide == kind }.cycle.first(40).map.with_index do |(slide, fields), number|
-        JSON.generate({ slide: slide, fields: fields, final: false, save_no: (Time.now.to_i % 1_000_000 * 1_000) + number,
+      ready = BODIES[kind].cycle.first(40).map.with_index do |fields, number|
+        JSON.generate({ slide: kind, fields: fields, final: false, save_no: (Time.now.to_i % 1_000_000 * 1_000) + number,
                         save_id: SecureRandom.uuid })
       end
       ready.cycle do |body|
@@ -143,26 +143,11 @@ module Bench
       exit!
     end
 
-    def bodies
-      zigzag = (0...9_900).flat_map { |point| [point % 1200, point.odd? ? 0 : 900] }
-      [["writing", { text: [MARKS * 2_400] }], ["writing", { text: ["stars and reeds " * 500] }],
-       ["writing", { text: ["\uFDFA" * 2_600] }],
-       ["words", { words: ["\uFDFA" * 40] * 5 }], ["number", { number: ["1" * 59] }],
-       ["number", { number: ["1e30/3.#{"3" * 40}"] }],
-       ["sketch", { strokes: [JSON.generate([{ tool: "pen", colour: "ink", points: zigzag }])] }],
-       ["sketch", { strokes: ["[" * 200_000] }],
-       ["posts", { posts: [JSON.generate(cards)], likes: [JSON.generate(["x" * 100] * 300)] }],
-       ["spots", { spots: [JSON.generate([[0.5, 0.5, MARKS * 30]] * 10)] }], ["choice", { options: ["o1"] * 20_000 }],
-       ["order", { order: ["i1," * 40_000] }],
-       ["match", { pairs: [JSON.generate((1..100).to_h { |n| ["m#{n}a", "m#{n}b"] })] }],
-       ["gaps", (0..19).to_h { |gap| ["gap#{gap}", [MARKS * 40]] }]]
-    end
-
-    def cards = Array.new(3) { |number| { id: "p#{number + 1}", text: MARKS * 90, emoji: "", picture: nil, at: number } }
-
     # Megabytes of the largest worker.
     def largest
       @server.workers.map { |pid| File.read("/proc/#{pid}/status")[/^VmRSS:\s+(\d+)/, 1].to_i / 1024 }.max
     end
   end
 end
+
+Dir[File.join(__dir__, "kinds/*/hostile.rb")].each { |path| require path }

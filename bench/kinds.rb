@@ -4,18 +4,16 @@ require "yaml"
 
 module Bench
   # What each kind of question costs: its tally with one new answer among 30, 300 and 1,500,
-  # by itself and from the answer sent to the count at the Desk; a cloud of 60 words; thirty
-  # seats drawing at once.
+  # by itself and from the answer sent to the count at the Desk; and what single kinds measure.
   class Kinds
     SIZES = [30, 300, 1500].freeze
     TURNS = 7
     ROUNDS = 9
     LESSONS = %w[birds-on-the-move voices-of-the-marsh].freeze
-    WORDS = 60
-    DRAWERS = 30
-    DRAFTS = 16
-    PAUSE = 0.5 # seconds between the drafts of one seat
-    GOALS = { tally_growth_max: "at most 3", cloud_60_ms: "under 50", sketch_live_ms_p95: "none set" }.freeze
+    # What single kinds measure beside that: bench/kinds/KIND/measure.rb.
+    OWN = Dir[File.join(__dir__, "kinds/*/measure.rb")].map { |path| path.tap { require path }[%r{(\w+)/measure}, 1] }
+                                                       .map { |kind| const_get(kind.capitalize) }
+    GOALS = { tally_growth_max: "at most 2.5" }.merge(*OWN.map { |kind| kind::GOALS }).freeze
 
     Room = Struct.new(:size, :session, :keep, :stream, keyword_init: true)
     private_constant :Room
@@ -41,7 +39,23 @@ module Bench
         end
         growths[prompt.kind] = desk[1500] / desk[30]
       end
-      { tally_growth_max: growths.values.max.round(2), cloud_60_ms: cloud.round(1), **drawing, **alone }
+      { tally_growth_max: growths.values.max.round(2), **OWN.map { |kind| kind.new(self, @server).call }.reduce(:merge), **alone }
+    end
+
+    # A session that asks this.
+    def session(prompt)
+      slide = Roost::Core::Slide.new(id: "s1", heading: "Measured", prompt: prompt)
+      lesson = Roost::Store::Lessons.new.create(@account, Roost::Core::Lesson.new(title: "Bench", slides: [slide]))
+      form = { "opens_itself" => "1", "may_change" => "1" }
+      session = Roost::Operations::StartSession.new.call(@account, lesson, form).value
+      Roost::Operations::CommandSession.new.call(session.account_id, session.id, "begin")
+      session
+    end
+
+    # A Desk that is open.
+    def desk(session)
+      stream = Streams.new(Server::HOST, @server.port, ["/stream/desk/#{session.id}"]) { "Cookie: #{@headers["cookie"]}\r\n" }
+      stream.tap { stream.wait_until { |text| text.include?("\n\n") } }
     end
 
     private
@@ -53,13 +67,13 @@ module Bench
       sources.map do |source|
         plain = source.except("kind", "time_limit")
         plain["options"] = plain["options"].map { |option| option.except("drawing") } if plain["options"]
-        Roost::Core::Prompts.kind(source["kind"]).new(id: "p1", settings: plain)
+        Roost::Core::Kinds.named(source["kind"]).new(id: "p1", settings: plain)
       end
     end
 
     def imagined(prompt, count)
       random = Random.new(7)
-      Roost::Core::Practice::Roster.students(count, seed: 3).map { |student| prompt.imagine(student, random) }
+      Roost::Core::Practice::Roster.students(count, seed: 3).map { |student| prompt.simulate(student, random) }
     end
 
     # Median milliseconds of one tally when one answer is new.
@@ -112,110 +126,6 @@ module Bench
       room.keep.call(place)
       Roost::Live::Bus.announce(room.session.id, :answers)
       (reader.value - began) * 1000
-    end
-
-    def session(prompt)
-      slide = Roost::Core::Slide.new(id: "s1", heading: "Measured", prompt: prompt)
-      lesson = Roost::Store::Lessons.new.create(@account, Roost::Core::Lesson.new(title: "Bench", slides: [slide]))
-      form = { "opens_itself" => "1", "may_change" => "1" }
-      session = Roost::Operations::StartSession.new.call(@account, lesson, form).value
-      Roost::Operations::CommandSession.new.call(session.account_id, session.id, "begin")
-      session
-    end
-
-    def desk(session)
-      stream = Streams.new(Server::HOST, @server.port, ["/stream/desk/#{session.id}"]) { "Cookie: #{@headers["cookie"]}\r\n" }
-      stream.tap { stream.wait_until { |text| text.include?("\n\n") } }
-    end
-
-    def cloud
-      random = Random.new(3)
-      row = Roost::Core::Prompts::Words::Row
-      rows = Array.new(WORDS) do |number|
-        text = "marshbirds"[0, 3 + (number % 8)] + number.to_s
-        row.new(key: text, text: text, count: 1 + (20 * (random.rand**3)).floor, names: [])
-      end
-      Bench.median(Array.new(ROUNDS) do
-        began = Bench.clock
-        Roost::Core::Tallies::Cloud.layout(rows, **Roost::Core::Prompts::Words::CLOUD)
-        (Bench.clock - began) * 1000
-      end)
-    end
-
-    # Thirty seats send a growing sketch twice a second; from a draft sent to the Desk's list
-    # naming its new picture, and how long that picture takes to come.
-    def drawing
-      session = session(Roost::Core::Prompts::Sketch.new(id: "p1", settings: {}))
-      seats = Array.new(DRAWERS) { |number| Roost::Store::Seats.new.create(session.id, "Student #{number}") }
-      stream = desk(session)
-      seen = Queue.new
-      bytes = 0
-      watching = Thread.new { watch(stream, seen) { |size| bytes += size } }
-      began = Bench.clock
-      sent = seats.map { |seat_id, token| Thread.new { draw(seat_id, token) } }.flat_map(&:value)
-      took = Bench.clock - began
-      sleep 1
-      watching.kill
-      stream.close
-      waits = waits(sent, Array.new(seen.length) { seen.pop })
-      { sketch_live_ms_p95: (waits.sort[(waits.length * 0.95).ceil - 1] * 1000).round,
-        sketch_live_ms_median: (Bench.median(waits) * 1000).round,
-        sketch_desk_kb_s: (bytes / 1000.0 / took).round, sketch_picture_ms: picture(seats) }
-    end
-
-    # @return [Array<Array(Integer, Float)>] seat and time of each draft
-    def draw(seat_id, token)
-      points = [100, 100]
-      Net::HTTP.start(Server::HOST, @server.port) do |http|
-        Array.new(DRAFTS) do |turn|
-          sleep PAUSE
-          20.times { |step| points.push((points[-2] + 11) % 1200, 200 + ((step * 37) % 500)) }
-          at = Bench.clock
-          strokes = JSON.generate([{ tool: "pen", colour: "ink", points: points }])
-          body = JSON.generate(slide: "s1", fields: { strokes: [strokes] }, final: false, save_no: turn + 1,
-                               save_id: SecureRandom.uuid)
-          http.post("/answers/#{token}", body, { "content-type" => "application/json" })
-          [seat_id, at]
-        end
-      end
-    end
-
-    # What the picture of a seat is called.
-    def name(seat_id) = Roost::Web::Given.seal.close(seat_id, "s1")
-
-    # Notes for each seat when its picture's version changed.
-    def watch(stream, seen)
-      versions = {}
-      loop do
-        stream.wait_until do |text|
-          while (event = text.slice!(/\A.*?\n\n/m))
-            yield event.bytesize
-            now = Bench.clock
-            event.scan(%r{/given/([\w-]+)\?v=(\h+)}) do |name, version|
-              seen << [name, now] if versions[name] != version
-              versions[name] = version
-            end
-          end
-          true
-        end
-      end
-    end
-
-    # Each draft is at the Desk with the first new picture of its seat after it.
-    def waits(sent, seen)
-      by_seat = seen.group_by(&:first)
-      sent.filter_map do |seat_id, at|
-        shown = by_seat.fetch(name(seat_id), []).map(&:last).find { |time| time > at }
-        shown && (shown - at)
-      end
-    end
-
-    def picture(seats)
-      Bench.median(seats.map do |seat_id, _token|
-        began = Bench.clock
-        @http.get("/given/#{name(seat_id)}?v=1", @headers)
-        (Bench.clock - began) * 1000
-      end).round(1)
     end
   end
 end

@@ -67,7 +67,7 @@ module Bench
 
     def make_lesson(number)
       slides = Array.new(SLIDES) do |place|
-        prompt = Roost::Core::Prompts::Writing.new(id: "p#{place}", settings: {}) if place.positive?
+        prompt = Roost::Core::Kinds.all.first.new(id: "p#{place}", settings: {}) if place.positive?
         heading = place == 3 ? "" : WORDS.rotate(number + place).first(4).join(" ")
         Roost::Core::Slide.new(id: "s#{place}", heading: heading, text: heading.empty? ? "" : "Look and write. " * 8,
                                prompt: prompt)

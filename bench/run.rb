@@ -64,7 +64,7 @@ module Bench
     # A slide of the usual size, and a poll, over and over.
     def new_session(seats)
       slides = Array.new(TURNS + 3) do |number|
-        prompt = Roost::Core::Prompts::Choice.new(id: "p#{number}", settings: { "options" => options }) if number.odd?
+        prompt = Roost::Core::Kinds.all.first.new(id: "p#{number}", settings: {}) if number.odd?
         Roost::Core::Slide.new(id: "s#{number}", heading: "Why do swallows leave the marsh before the first frost?",
                                text: "Think of what a swallow eats. " * 20, prompt: prompt)
       end
@@ -73,11 +73,6 @@ module Bench
       tokens = Array.new(seats) { |number| Roost::Store::Seats.new.create(session.id, "Student #{number}").last }
       command(session, "begin")
       [session, tokens]
-    end
-
-    def options
-      ["Warmer air to glide on", "Longer days for feeding", "Less food where they nest", "Louder storms at sea"]
-        .each_with_index.map { |text, place| { "id" => "o#{place + 1}", "text" => text } }
     end
 
     def command(session, name) = Roost::Operations::CommandSession.new.call(session.account_id, session.id, name)

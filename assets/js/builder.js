@@ -25,8 +25,11 @@ function makeSortable() {
   const list = document.querySelector("[data-sortable]");
   if (!list || Sortable.get(list)) return;
   Sortable.create(list, {
-    animation: matchMedia("(prefers-reduced-motion: reduce)").matches ? 0 : 120, draggable: "[data-slide]",
-    filter: "input", preventOnFilter: false, onEnd: dropped,
+    animation: matchMedia("(prefers-reduced-motion: reduce)").matches ? 0 : 120,
+    draggable: "[data-slide]",
+    filter: "input",
+    preventOnFilter: false,
+    onEnd: dropped,
   });
 }
 
@@ -39,14 +42,24 @@ function sayChosen() {
 
 // Which details are open is the teacher's, and survives every swap.
 const opened = new Set();
-document.addEventListener("toggle", (event) => {
-  const { target } = event;
-  if (!target.matches?.("details[data-keep]")) return;
-  if (target.open) opened.add(target.id); else opened.delete(target.id);
-  const list = target.open && target.querySelector("select[data-fill]");
-  if (list && list.options.length < 2) fetch(list.dataset.fill).then((reply) => reply.text()).then((text) => list.insertAdjacentHTML("beforeend", text));
-}, true);
-const keepOpen = () => { for (const id of opened) document.getElementById(id)?.setAttribute("open", ""); };
+document.addEventListener(
+  "toggle",
+  (event) => {
+    const { target } = event;
+    if (!target.matches?.("details[data-keep]")) return;
+    if (target.open) opened.add(target.id);
+    else opened.delete(target.id);
+    const list = target.open && target.querySelector("select[data-fill]");
+    if (list && list.options.length < 2)
+      fetch(list.dataset.fill)
+        .then((reply) => reply.text())
+        .then((text) => list.insertAdjacentHTML("beforeend", text));
+  },
+  true,
+);
+const keepOpen = () => {
+  for (const id of opened) document.getElementById(id)?.setAttribute("open", "");
+};
 
 // The list shows the slide that is being edited, also in a long lesson.
 let here = null;
@@ -59,7 +72,12 @@ function follow() {
 }
 
 for (const event of ["htmx:after:swap", "DOMContentLoaded"]) {
-  document.addEventListener(event, () => { makeSortable(); sayChosen(); keepOpen(); follow(); });
+  document.addEventListener(event, () => {
+    makeSortable();
+    sayChosen();
+    keepOpen();
+    follow();
+  });
 }
 document.addEventListener("change", (event) => {
   if (event.target.matches(".thumb-tick")) sayChosen();
@@ -94,17 +112,26 @@ function drop(event) {
   for (const file of pictures ? files : files.slice(0, 1)) list.items.add(file);
   input.files = list.files;
   form.elements.slide.value = shown();
-  if (pictures) input.dispatchEvent(new Event("change", { bubbles: true })); // uploads.js goes on
+  if (pictures)
+    input.dispatchEvent(new Event("change", { bubbles: true })); // uploads.js goes on
   else form.requestSubmit();
 }
 for (const event of ["dragover", "drop"]) {
   document.addEventListener(event, (each) => {
     const place = each.target.closest?.(".builder");
     if (!place || !each.dataTransfer?.types.includes("Files")) return;
-    if (event === "drop") { place.classList.remove("is-target"); drop(each); } else { each.preventDefault(); place.classList.add("is-target"); }
+    if (event === "drop") {
+      place.classList.remove("is-target");
+      drop(each);
+    } else {
+      each.preventDefault();
+      place.classList.add("is-target");
+    }
   });
 }
-document.addEventListener("dragleave", (event) => { if (!event.relatedTarget) builder()?.classList.remove("is-target"); });
+document.addEventListener("dragleave", (event) => {
+  if (!event.relatedTarget) builder()?.classList.remove("is-target");
+});
 
 // The picture library fills the slide, or the option whose button opened it.
 document.addEventListener("click", (event) => {
@@ -121,7 +148,9 @@ document.addEventListener("click", (event) => {
   event.preventDefault();
   const form = drawing.form;
   window.htmx.ajax("POST", form.dataset.action, {
-    source: form, swap: "none", values: { drawing: drawing.value, option: form.elements.option.value },
+    source: form,
+    swap: "none",
+    values: { drawing: drawing.value, option: form.elements.option.value },
   });
   document.querySelector("#library").close();
 });
@@ -148,7 +177,13 @@ document.addEventListener("click", (event) => {
   if (!choice) return;
   const list = choice.closest(".suggestions");
   const field = document.getElementById(list.id.replace(/suggestions$/, "standards"));
-  field.value = [...field.value.split(",").slice(0, -1).map((code) => code.trim()), choice.dataset.standard].join(", ");
+  field.value = [
+    ...field.value
+      .split(",")
+      .slice(0, -1)
+      .map((code) => code.trim()),
+    choice.dataset.standard,
+  ].join(", ");
   list.hidden = true;
   field.focus();
   field.dispatchEvent(new Event("change", { bubbles: true }));
@@ -158,10 +193,13 @@ function askNews() {
   const lesson = builder()?.dataset.lesson;
   if (!lesson || document.hidden) return;
   const query = new URLSearchParams({
-    revision: document.querySelector("#chosen").dataset.revision, slide: shown(),
+    revision: document.querySelector("#chosen").dataset.revision,
+    slide: shown(),
     rev: document.querySelector("form[data-autosave] [name=rev]")?.value ?? "",
   });
   for (const id of ticked()) query.append("ids[]", id);
-  window.htmx.ajax("GET", `/lessons/${lesson}/news?${query}`, { source: "#news", target: "#news", swap: "innerMorph" }).catch(() => {});
+  window.htmx
+    .ajax("GET", `/lessons/${lesson}/news?${query}`, { source: "#news", target: "#news", swap: "innerMorph" })
+    .catch(() => {});
 }
 if (builder()) setInterval(askNews, NEWS);

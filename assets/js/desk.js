@@ -9,7 +9,10 @@ let last = { what: "", at: 0 };
 const show = (html) => {
   const place = document.querySelector("#desk-refusal");
   place.innerHTML = html;
-  if (html) setTimeout(() => { if (place.innerHTML === html) place.innerHTML = ""; }, 6000);
+  if (html)
+    setTimeout(() => {
+      if (place.innerHTML === html) place.innerHTML = "";
+    }, 6000);
 };
 
 const lost = () => {
@@ -26,7 +29,9 @@ async function give(command) {
   const headers = JSON.parse(document.body.getAttribute("hx-headers:inherited"));
   try {
     const reply = await fetch(document.querySelector("#desk").dataset.commands, {
-      method: "POST", body: new URLSearchParams(command), headers: { ...headers, "HX-Request": "true" },
+      method: "POST",
+      body: new URLSearchParams(command),
+      headers: { ...headers, "HX-Request": "true" },
     });
     show(reply.ok ? "" : await reply.text());
   } catch {

@@ -12,7 +12,10 @@ document.addEventListener("htmx:before:request", (event) => {
 // What was not saved is not said to be.
 const notSaved = (words) => {
   const saved = document.querySelector("#saved .saved");
-  if (saved) { saved.textContent = words; saved.classList.add("is-not"); }
+  if (saved) {
+    saved.textContent = words;
+    saved.classList.add("is-not");
+  }
 };
 
 document.addEventListener("htmx:after:request", (event) => {
@@ -22,7 +25,8 @@ document.addEventListener("htmx:after:request", (event) => {
 });
 
 document.addEventListener("htmx:error", (event) => {
-  if (event.target.closest?.("form[data-autosave], [data-fresh-rev]")) notSaved("Not saved: the line is lost. Type on; it is sent with the next change.");
+  if (event.target.closest?.("form[data-autosave], [data-fresh-rev]"))
+    notSaved("Not saved: the line is lost. Type on; it is sent with the next change.");
 });
 
 document.addEventListener("click", (event) => {
@@ -37,7 +41,10 @@ const sent = new WeakSet();
 document.addEventListener("submit", (event) => {
   const form = event.target;
   const question = form.dataset.confirm;
-  if (sent.has(form) || (question && !window.confirm(question))) { event.preventDefault(); return; }
+  if (sent.has(form) || (question && !window.confirm(question))) {
+    event.preventDefault();
+    return;
+  }
   if (form.method !== "post" || form.hasAttribute("hx-post")) return;
   sent.add(form);
   setTimeout(() => sent.delete(form), REST);

@@ -7,14 +7,20 @@ const storage = (() => {
     localStorage.setItem("roost.works", "1");
     localStorage.removeItem("roost.works");
     return localStorage;
-  } catch { return null; }
+  } catch {
+    return null;
+  }
 })();
 
 export const works = storage !== null;
 
 export function get(key) {
   if (memory.has(key)) return memory.get(key);
-  try { return JSON.parse(storage?.getItem(key) ?? "null"); } catch { return null; }
+  try {
+    return JSON.parse(storage?.getItem(key) ?? "null");
+  } catch {
+    return null;
+  }
 }
 
 // Whether it will still be here when the page has been left.
@@ -31,7 +37,11 @@ export function set(key, value) {
 
 export function remove(key) {
   memory.delete(key);
-  try { storage?.removeItem(key); } catch { /* then it is not there */ }
+  try {
+    storage?.removeItem(key);
+  } catch {
+    /* then it is not there */
+  }
 }
 
 // Keys that begin with this.

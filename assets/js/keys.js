@@ -34,16 +34,24 @@ function draw(form) {
 
 function change(form, field) {
   const now = settings();
-  if (field.name === "on") { kept.set(KEY, { ...now, on: field.checked }); draw(form); return; }
+  if (field.name === "on") {
+    kept.set(KEY, { ...now, on: field.checked });
+    draw(form);
+    return;
+  }
   const typed = field.value.trim().toLowerCase();
-  const taken = [...form.querySelectorAll("[data-letter]")].some((other) => other !== field && other.value.toLowerCase() === typed);
+  const taken = [...form.querySelectorAll("[data-letter]")].some(
+    (other) => other !== field && other.value.toLowerCase() === typed,
+  );
   if (typed.length === 1 && !taken) {
     kept.set(KEY, { ...now, letters: { ...now.letters, [field.dataset.letter]: typed } });
     draw(form);
     return;
   }
   const alert = form.querySelector("[role=alert]");
-  alert.textContent = taken ? `${typed.toUpperCase()} is another command's. Choose one that is free.` : "One letter, digit or sign.";
+  alert.textContent = taken
+    ? `${typed.toUpperCase()} is another command's. Choose one that is free.`
+    : "One letter, digit or sign.";
   alert.hidden = false;
 }
 
@@ -51,7 +59,10 @@ const form = document.querySelector("#desk-keys-form");
 if (form) {
   draw(form);
   form.addEventListener("change", ({ target }) => change(form, target));
-  form.addEventListener("reset", () => { kept.remove(KEY); setTimeout(() => draw(form)); });
+  form.addEventListener("reset", () => {
+    kept.remove(KEY);
+    setTimeout(() => draw(form));
+  });
 }
 
 // Inside a toolbar the arrows go from button to button.

@@ -21,12 +21,15 @@ const say = (lost) => {
 };
 
 // Whether the lock was free; then it is kept until the window goes.
-const take = (name) => new Promise((resolve, reject) => {
-  navigator.locks.request(name, { ifAvailable: true }, (lock) => {
-    resolve(Boolean(lock));
-    return lock && new Promise(() => {});
-  }).catch(reject);
-});
+const take = (name) =>
+  new Promise((resolve, reject) => {
+    navigator.locks
+      .request(name, { ifAvailable: true }, (lock) => {
+        resolve(Boolean(lock));
+        return lock && new Promise(() => {});
+      })
+      .catch(reject);
+  });
 
 // There are no locks where the page is not served securely, or storage is switched off; then
 // every window takes a stream.
@@ -35,7 +38,9 @@ async function allowed() {
   try {
     for (let slot = 0; slot < SLOTS; slot += 1) if (await take(`roost.stream.${slot}`)) return true;
     return false;
-  } catch { return true; }
+  } catch {
+    return true;
+  }
 }
 
 function connect() {
@@ -44,7 +49,10 @@ function connect() {
 }
 
 async function begin() {
-  if (await allowed()) { connect(); return; }
+  if (await allowed()) {
+    connect();
+    return;
+  }
   document.documentElement.dataset.line = "polled";
   if (!document.hidden) {
     await window.htmx.ajax("GET", location.pathname, { target: live, swap: "outerMorph", select: `#${live.id}` }).catch(() => {});

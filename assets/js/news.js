@@ -22,19 +22,22 @@ function toHeading() {
   heading.focus();
 }
 
-const lost = () => { const now = document.activeElement; return !now || now === document.body || !shown(now); };
+const lost = () => {
+  const now = document.activeElement;
+  return !now || now === document.body || !shown(now);
+};
 
-function follow(now, before) {
-  if (now.slide !== before.slide || now.phase !== before.phase) {
+function follow(now, earlier) {
+  if (now.slide !== earlier.slide || now.phase !== earlier.phase) {
     resting = null;
     // Who is quick may be in the new slide already.
     if (!lost() && document.activeElement.localName !== "h1") return;
     scrollTo(0, 0);
     toHeading();
-  } else if (now.eyesUp && !before.eyesUp) {
+  } else if (now.eyesUp && !earlier.eyesUp) {
     resting = focused;
     toHeading();
-  } else if (before.eyesUp && !now.eyesUp) {
+  } else if (earlier.eyesUp && !now.eyesUp) {
     if (resting?.isConnected && shown(resting) && !resting.matches(":disabled")) resting.focus();
     else toHeading();
     resting = null;
@@ -55,6 +58,8 @@ function look() {
 
 if (seat) {
   before = present();
-  document.addEventListener("htmx:before:swap", () => { focused = seat.contains(document.activeElement) ? document.activeElement : null; });
+  document.addEventListener("htmx:before:swap", () => {
+    focused = seat.contains(document.activeElement) ? document.activeElement : null;
+  });
   document.addEventListener("htmx:after:swap", look);
 }

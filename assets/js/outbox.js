@@ -23,7 +23,10 @@ export class Outbox extends EventTarget {
     // Of windows of this seat that were left, or are still open: what they send is the same save.
     this.others = kept.keys(`roost.outbox.${token}.`).map((key) => ({ key, saves: kept.get(key) ?? {} }));
     // Whatever says that the line is there again: what waits does not wait for its next turn.
-    for (const sign of ["online", "roost:line"]) addEventListener(sign, () => { if (this.toSend.length) this.send(); });
+    for (const sign of ["online", "roost:line"])
+      addEventListener(sign, () => {
+        if (this.toSend.length) this.send();
+      });
     if (this.others.length) this.send();
   }
 
@@ -43,8 +46,17 @@ export class Outbox extends EventTarget {
     const before = this.pending(slide);
     this.numbers[slide] = Math.max(this.numbers[slide] ?? 0, before?.save_no ?? 0) + 1;
     this.waiting[slide] = {
-      slide, fields, final, elapsed, tries: 0, at: Date.now(), save_no: this.numbers[slide], save_id: uuid(), writer: this.writer,
-      over: [before?.save_id, this.bases[slide]].filter(Boolean), held: before?.held,
+      slide,
+      fields,
+      final,
+      elapsed,
+      tries: 0,
+      at: Date.now(),
+      save_no: this.numbers[slide],
+      save_id: uuid(),
+      writer: this.writer,
+      over: [before?.save_id, this.bases[slide]].filter(Boolean),
+      held: before?.held,
     };
     this.forget(slide);
     this.keep();
@@ -83,11 +95,16 @@ export class Outbox extends EventTarget {
   }
 
   get toSend() {
-    return [...this.others.flatMap(({ saves }) => Object.values(saves)), ...Object.values(this.waiting)].filter((save) => !save.held);
+    return [...this.others.flatMap(({ saves }) => Object.values(saves)), ...Object.values(this.waiting)].filter(
+      (save) => !save.held,
+    );
   }
 
   async send() {
-    if (this.sending) { this.again = true; return; }
+    if (this.sending) {
+      this.again = true;
+      return;
+    }
     if (!this.toSend.length) return;
     this.sending = true;
     clearTimeout(this.timer);
@@ -96,7 +113,10 @@ export class Outbox extends EventTarget {
       for (const save of this.toSend) {
         dispatchEvent(new CustomEvent("roost:sending", { detail: { final: save.final } }));
         const reply = await this.post(save);
-        if (!reply) { this.wait(); break; }
+        if (!reply) {
+          this.wait();
+          break;
+        }
         this.failures = 0;
         this.settle(save, reply);
       }
@@ -111,11 +131,17 @@ export class Outbox extends EventTarget {
     const text = JSON.stringify(body);
     try {
       const response = await fetch(`/answers/${this.token}`, {
-        method: "POST", body: text, headers: { "Content-Type": "application/json" }, priority: "high",
-        keepalive: text.length < KEEPALIVE, signal: within(PATIENCE),
+        method: "POST",
+        body: text,
+        headers: { "Content-Type": "application/json" },
+        priority: "high",
+        keepalive: text.length < KEEPALIVE,
+        signal: within(PATIENCE),
       });
       return response.status >= 500 || response.status === 429 ? null : await response.json();
-    } catch { return null; }
+    } catch {
+      return null;
+    }
   }
 
   settle(save, reply) {
@@ -152,7 +178,9 @@ export class Outbox extends EventTarget {
 
 // Takes saves as the outbox does and keeps none: for the preview.
 export class Rehearsal extends EventTarget {
-  pending() { return undefined; }
+  pending() {
+    return undefined;
+  }
 
   knows() {}
 

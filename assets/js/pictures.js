@@ -9,7 +9,9 @@ const SLOW = 150; // kB/s
 const NEAR = "600px"; // below the screen
 const SHARPEST = 2; // pixels of a picture to a pixel of the page
 // What is shown is fetched before what is made sharper, and that before what comes next.
-const FIRST = 0, SHARPER = 1, AHEAD = 2;
+const FIRST = 0,
+  SHARPER = 1,
+  AHEAD = 2;
 
 const jobs = new Map(); // element to {address, better, urgency, loader}
 const shown = new WeakMap(); // element to {of: its data-src, address}
@@ -17,13 +19,16 @@ const fetched = new Set(); // addresses
 let holding = false;
 let pace = null; // kB/s, as far as it is known
 
-const watch = new IntersectionObserver((entries) => {
-  for (const { target, isIntersecting } of entries) {
-    if (!isIntersecting) continue;
-    watch.unobserve(target);
-    ask(target);
-  }
-}, { rootMargin: NEAR });
+const watch = new IntersectionObserver(
+  (entries) => {
+    for (const { target, isIntersecting } of entries) {
+      if (!isIntersecting) continue;
+      watch.unobserve(target);
+      ask(target);
+    }
+  },
+  { rootMargin: NEAR },
+);
 
 // The attribute that shows a picture.
 const attribute = (element) => (element.localName === "image" ? "href" : "src");
@@ -79,7 +84,9 @@ function start(element, job) {
   const loader = new Image();
   job.loader = loader;
   if (job.urgency !== FIRST) loader.fetchPriority = "low";
-  loader.onload = () => { if (jobs.get(element) === job) came(element, job); };
+  loader.onload = () => {
+    if (jobs.get(element) === job) came(element, job);
+  };
   loader.onerror = () => {
     if (jobs.get(element) !== job || !loader.hasAttribute("src")) return;
     jobs.delete(element);
@@ -97,7 +104,8 @@ function came(element, job) {
     shown.set(element, { of: job.of, address: job.address });
     element.setAttribute(attribute(element), job.address);
   }
-  if (job.better && !fetched.has(job.better)) jobs.set(element, { ...job, address: job.better, better: null, urgency: SHARPER, loader: null });
+  if (job.better && !fetched.has(job.better))
+    jobs.set(element, { ...job, address: job.better, better: null, urgency: SHARPER, loader: null });
   else if (job.better) jobs.set(element, { ...job, address: job.better, better: null, loader: null });
   go();
 }
@@ -120,7 +128,8 @@ addEventListener("roost:sent", () => {
 // An empty picture of the same shape keeps the place of one that has not come yet.
 function keepPlace(element) {
   const [width, height] = ["width", "height"].map((side) => element.getAttribute(side) ?? 1);
-  if (element.localName === "img") element.src = `data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='${width}' height='${height}'/%3E`;
+  if (element.localName === "img")
+    element.src = `data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='${width}' height='${height}'/%3E`;
 }
 
 function look(root) {
@@ -142,6 +151,11 @@ htmx.registerExtension("queued-pictures", {
 
 const seat = document.querySelector("#seat");
 if (seat) {
-  new MutationObserver(() => look(seat)).observe(seat, { subtree: true, childList: true, attributes: true, attributeFilter: ["data-src"] });
+  new MutationObserver(() => look(seat)).observe(seat, {
+    subtree: true,
+    childList: true,
+    attributes: true,
+    attributeFilter: ["data-src"],
+  });
   look(seat);
 }

@@ -3,5 +3,7 @@ export function say(words) {
   const place = document.querySelector("#seat-news");
   if (!place || !words) return;
   place.textContent = "";
-  requestAnimationFrame(() => { place.textContent = words; });
+  requestAnimationFrame(() => {
+    place.textContent = words;
+  });
 }

@@ -6,17 +6,10 @@ import "./news.js";
 import "./elements/sun-timer.js";
 import "./elements/tex-formula.js";
 import "./elements/picture-series.js";
+import "answering";
 import "./elements/seat-answer.js";
 import "./elements/still-here.js";
 import "./elements/seat-memory.js";
-import "./elements/sketch-pad.js";
-import "./elements/order-list.js";
-import "./elements/spot-picture.js";
-import "./elements/match-pairs.js";
-import "./elements/pairs-game.js";
-import "./elements/post-cards.js";
-import "./elements/equation-entry.js";
-import "./elements/word-count.js";
 
 // Once everything else is here (worker.js).
 const AFTER = 3000;

@@ -20,6 +20,11 @@ export const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1]
 
 // One finger on what can be dragged moves that, and not the page. (touch-action does not do
 // it for parts of an SVG that are drawn anew meanwhile.)
-export const holdPage = (svg, draggable) => svg.addEventListener("touchstart", (event) => {
-  if (event.touches.length === 1 && draggable(event.target)) event.preventDefault();
-}, { passive: false });
+export const holdPage = (svg, draggable) =>
+  svg.addEventListener(
+    "touchstart",
+    (event) => {
+      if (event.touches.length === 1 && draggable(event.target)) event.preventDefault();
+    },
+    { passive: false },
+  );

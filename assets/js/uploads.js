@@ -29,18 +29,22 @@ function say(input, words, part) {
 }
 
 function refuse(input, sentences) {
-  place(input).replaceChildren(...sentences.map((sentence) => {
-    const line = Object.assign(document.createElement("p"), { className: "refusal", textContent: sentence });
-    line.setAttribute("role", "alert");
-    return line;
-  }));
+  place(input).replaceChildren(
+    ...sentences.map((sentence) => {
+      const line = Object.assign(document.createElement("p"), { className: "refusal", textContent: sentence });
+      line.setAttribute("role", "alert");
+      return line;
+    }),
+  );
 }
 
 // What there is to know of a picture that was kept.
 function remark(input, sentences) {
   if (!sentences.length) return;
   if (!input.form.hasAttribute("hx-post")) kept.set(REMARKS, sentences);
-  place(input).append(...sentences.map((sentence) => Object.assign(document.createElement("p"), { className: "note", textContent: sentence })));
+  place(input).append(
+    ...sentences.map((sentence) => Object.assign(document.createElement("p"), { className: "note", textContent: sentence })),
+  );
 }
 
 const left = kept.get(REMARKS);
@@ -69,9 +73,14 @@ async function smaller(file) {
     const image = await createImageBitmap(file);
     const scale = Math.min(1, SIDE / Math.max(image.width, image.height));
     if (scale === 1 && file.size < SMALL) return file;
-    const canvas = Object.assign(document.createElement("canvas"), { width: Math.round(image.width * scale), height: Math.round(image.height * scale) });
+    const canvas = Object.assign(document.createElement("canvas"), {
+      width: Math.round(image.width * scale),
+      height: Math.round(image.height * scale),
+    });
     canvas.getContext("2d").drawImage(image, 0, 0, canvas.width, canvas.height);
-    const blob = await new Promise((done) => { canvas.toBlob(done, "image/webp", 0.85); });
+    const blob = await new Promise((done) => {
+      canvas.toBlob(done, "image/webp", 0.85);
+    });
     return blob && blob.size < file.size ? blob : file;
   } catch {
     return file; // what the browser can't read the server looks at
@@ -84,13 +93,22 @@ function hold(blob, name, progress) {
     const request = new XMLHttpRequest();
     const body = new FormData();
     body.append("picture", blob, name);
-    request.upload.addEventListener("progress", (event) => { if (event.lengthComputable) progress(event.loaded / event.total); });
-    request.addEventListener("load", () => {
-      try { done(JSON.parse(request.responseText)); } catch { done({ message: `“${name}” is too large to be sent. Make it smaller.` }); }
+    request.upload.addEventListener("progress", (event) => {
+      if (event.lengthComputable) progress(event.loaded / event.total);
     });
-    request.addEventListener("error", () => done({ message: `“${name}” didn't get through. Try it again when the line is back.` }));
+    request.addEventListener("load", () => {
+      try {
+        done(JSON.parse(request.responseText));
+      } catch {
+        done({ message: `“${name}” is too large to be sent. Make it smaller.` });
+      }
+    });
+    request.addEventListener("error", () =>
+      done({ message: `“${name}” didn't get through. Try it again when the line is back.` }),
+    );
     request.open("POST", "/pictures/hold");
-    for (const [header, value] of Object.entries(JSON.parse(document.body.getAttribute("hx-headers:inherited")))) request.setRequestHeader(header, value);
+    for (const [header, value] of Object.entries(JSON.parse(document.body.getAttribute("hx-headers:inherited"))))
+      request.setRequestHeader(header, value);
     request.send(body);
   });
 }
@@ -106,7 +124,8 @@ async function prepare(input) {
     say(input, `${which}: making it smaller…`, 0);
     const blob = await smaller(file);
     const reply = await hold(blob, file.name, (part) => say(input, `${which}: sending…`, part));
-    if (reply.file) keep(form, input, reply.file, file.name); else refused.push(reply.message);
+    if (reply.file) keep(form, input, reply.file, file.name);
+    else refused.push(reply.message);
     if (reply.remark) remarks.push(reply.remark);
   }
   place(input).replaceChildren();
@@ -126,36 +145,48 @@ function keep(form, input, file, name) {
   }
 }
 
-document.addEventListener("change", async (event) => {
-  const input = event.target;
-  if (!input.matches?.("input[type=file]") || !input.files.length) return;
-  const large = [...input.files].filter((file) => file.size > Number(input.dataset.most ?? Infinity));
-  if (large.length) {
-    event.stopImmediatePropagation();
-    refuse(input, large.map((file) => `“${file.name}” is larger than ${Math.round(input.dataset.most / 1048576)} MB. Make it smaller, or add it in parts.`));
-    input.value = "";
-  } else if ("plays" in input.dataset && !input.dataset.looked) {
-    event.stopImmediatePropagation();
-    const [file] = input.files;
-    if (await plays(file)) {
-      place(input).replaceChildren();
-      input.dataset.looked = "yes";
-      input.dispatchEvent(new Event("change", { bubbles: true }));
-      delete input.dataset.looked;
-    } else {
-      refuse(input, [`“${file.name}” can't be played in this browser, so it might not be in others. Save it as MP4 (H.264) or WebM, and add that.`]);
+document.addEventListener(
+  "change",
+  async (event) => {
+    const input = event.target;
+    if (!input.matches?.("input[type=file]") || !input.files.length) return;
+    const large = [...input.files].filter((file) => file.size > Number(input.dataset.most ?? Infinity));
+    if (large.length) {
+      event.stopImmediatePropagation();
+      refuse(
+        input,
+        large.map(
+          (file) =>
+            `“${file.name}” is larger than ${Math.round(input.dataset.most / 1048576)} MB. Make it smaller, or add it in parts.`,
+        ),
+      );
       input.value = "";
+    } else if ("plays" in input.dataset && !input.dataset.looked) {
+      event.stopImmediatePropagation();
+      const [file] = input.files;
+      if (await plays(file)) {
+        place(input).replaceChildren();
+        input.dataset.looked = "yes";
+        input.dispatchEvent(new Event("change", { bubbles: true }));
+        delete input.dataset.looked;
+      } else {
+        refuse(input, [
+          `“${file.name}” can't be played in this browser, so it might not be in others. Save it as MP4 (H.264) or WebM, and add that.`,
+        ]);
+        input.value = "";
+      }
+    } else if ("shrink" in input.dataset) {
+      event.stopImmediatePropagation();
+      const ready = await prepare(input);
+      input.required = false;
+      input.value = "";
+      if (ready) input.form.requestSubmit();
+    } else {
+      place(input).replaceChildren();
     }
-  } else if ("shrink" in input.dataset) {
-    event.stopImmediatePropagation();
-    const ready = await prepare(input);
-    input.required = false;
-    input.value = "";
-    if (ready) input.form.requestSubmit();
-  } else {
-    place(input).replaceChildren();
-  }
-}, { capture: true });
+  },
+  { capture: true },
+);
 
 // A file dropped on the form that takes one.
 for (const type of ["dragover", "dragleave", "drop"]) {

@@ -20,5 +20,6 @@ addEventListener("activate", (event) => event.waitUntil(clients.claim()));
 addEventListener("fetch", (event) => {
   const { request } = event;
   if (request.mode === "navigate") event.respondWith(orOurs(request, PAGE));
-  else if (new URL(request.url).pathname.startsWith("/assets/")) event.respondWith(caches.match(request).then((kept) => kept ?? fetch(request)));
+  else if (new URL(request.url).pathname.startsWith("/assets/"))
+    event.respondWith(caches.match(request).then((kept) => kept ?? fetch(request)));
 });

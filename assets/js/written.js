@@ -51,10 +51,12 @@ document.addEventListener("click", ({ target }) => {
 document.addEventListener("submit", ({ target }) => {
   if (target.matches("[data-adds-slide]")) after = () => document.querySelector("#stage [name=heading]")?.focus();
 });
-document.addEventListener("htmx:after:swap", () => requestAnimationFrame(() => {
-  after?.();
-  after = null;
-}));
+document.addEventListener("htmx:after:swap", () =>
+  requestAnimationFrame(() => {
+    after?.();
+    after = null;
+  }),
+);
 
 // A picture dropped or pasted onto the slide goes the way of one that was chosen.
 const onto = (files) => {
@@ -75,16 +77,22 @@ document.addEventListener("dragover", (event) => {
   stage(event.target).classList.add("is-target");
 });
 document.addEventListener("dragleave", ({ target, relatedTarget }) => {
-  if (!relatedTarget || stage(relatedTarget) !== stage(target)) document.querySelector(".as-seat.is-target")?.classList.remove("is-target");
+  if (!relatedTarget || stage(relatedTarget) !== stage(target))
+    document.querySelector(".as-seat.is-target")?.classList.remove("is-target");
 });
-document.addEventListener("drop", (event) => {
-  const place = stage(event.target);
-  if (!place) return;
-  place.classList.remove("is-target");
-  if (!onto(event.dataTransfer.files)) return;
-  event.preventDefault();
-  event.stopPropagation();
-}, { capture: true });
+document.addEventListener(
+  "drop",
+  (event) => {
+    const place = stage(event.target);
+    if (!place) return;
+    place.classList.remove("is-target");
+    if (!onto(event.dataTransfer.files)) return;
+    event.preventDefault();
+    event.stopPropagation();
+  },
+  { capture: true },
+);
 document.addEventListener("paste", (event) => {
-  if (document.querySelector(".builder") && event.clipboardData?.files.length && onto(event.clipboardData.files)) event.preventDefault();
+  if (document.querySelector(".builder") && event.clipboardData?.files.length && onto(event.clipboardData.files))
+    event.preventDefault();
 });

@@ -131,7 +131,7 @@ RSpec.describe "Preparing a lesson in the browser" do
     rows = [%w[Heron fish], %w[Robin worms]].map.with_index(1) do |(left, right), place|
       { "id" => "m#{place}", "left" => left, "right" => right }
     end
-    match = Roost::Core::Prompts::Match.new(id: "p1", settings: { "rows" => rows })
+    match = Roost::Core::Kinds::Match::Prompt.new(id: "p1", settings: { "rows" => rows })
     kept_lesson(account, Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: match)]))
     page.click_link "Edit"
     page.find("summary", text: /Picture\s+for pair 1/).click

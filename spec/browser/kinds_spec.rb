@@ -20,7 +20,7 @@ RSpec.describe "Ways to answer, in real windows" do
 
   describe "a number" do
     let(:prompt) do
-      Roost::Core::Prompts::Number.new(id: "p1", settings: { "unit" => "km", "value" => "3.5", "tolerance" => "0.1" })
+      Roost::Core::Kinds::Number::Prompt.new(id: "p1", settings: { "unit" => "km", "value" => "3.5", "tolerance" => "0.1" })
     end
 
     it "is typed as people type, refused in one sentence, and told with its key" do
@@ -61,7 +61,7 @@ RSpec.describe "Ways to answer, in real windows" do
   describe "gaps" do
     def gaps(**settings)
       text = "Swallows leave in [[September | autumn]] after the [[insects]] have gone."
-      Roost::Core::Prompts::Gaps.new(id: "p1", settings: { "text" => text }.merge(settings.transform_keys(&:to_s)))
+      Roost::Core::Kinds::Gaps::Prompt.new(id: "p1", settings: { "text" => text }.merge(settings.transform_keys(&:to_s)))
     end
 
     it "are typed on a phone, kept through a reload, told in part, with what was often put instead" do
@@ -96,7 +96,7 @@ RSpec.describe "Ways to answer, in real windows" do
   end
 
   describe "words" do
-    let(:prompt) { Roost::Core::Prompts::Words.new(id: "p1", settings: { "most" => 2 }) }
+    let(:prompt) { Roost::Core::Kinds::Words::Prompt.new(id: "p1", settings: { "most" => 2 }) }
 
     it "are given on a phone, kept through a reload, and gather into a cloud with its figures" do
       session, student = running(prompt)
@@ -128,8 +128,8 @@ RSpec.describe "Ways to answer, in real windows" do
 
   describe "an order" do
     let(:prompt) do
-      items = Roost::Core::Prompts::Order.items(%w[Egg Chick Fledgling Adult])
-      Roost::Core::Prompts::Order.new(id: "p1", settings: { "items" => items, "made" => 4 })
+      items = Roost::Core::Kinds::Order::Prompt.items(%w[Egg Chick Fledgling Adult])
+      Roost::Core::Kinds::Order::Prompt.new(id: "p1", settings: { "items" => items, "made" => 4 })
     end
 
     def texts(student) = student.all(".order-text").map(&:text)
@@ -181,7 +181,7 @@ RSpec.describe "Ways to answer, in real windows" do
     def spots(**settings)
       regions = [{ "id" => "r1", "shape" => "rectangle", "numbers" => [0.0, 0.0, 0.5, 0.5], "wanted" => 1, "name" => "North" }]
       settings = { "most" => 2, "regions" => regions }.merge(settings.transform_keys(&:to_s))
-      Roost::Core::Prompts::Spots.new(id: "p1", settings: settings)
+      Roost::Core::Kinds::Spots::Prompt.new(id: "p1", settings: settings)
     end
 
     def points = value && value["spots"].map { |spot| [spot["x"].round(1), spot["y"].round(1)] }
@@ -293,8 +293,8 @@ RSpec.describe "Ways to answer, in real windows" do
 
   describe "pairs" do
     def match(**settings)
-      rows = Roost::Core::Prompts::Match::Rows.of([%w[Swallow insects], %w[Heron fish], %w[Bunting seeds], [nil, "bread"]])
-      Roost::Core::Prompts::Match.new(id: "p1", settings: { "rows" => rows }.merge(settings.transform_keys(&:to_s)))
+      rows = Roost::Core::Kinds::Match::Rows.of([%w[Swallow insects], %w[Heron fish], %w[Bunting seeds], [nil, "bread"]])
+      Roost::Core::Kinds::Match::Prompt.new(id: "p1", settings: { "rows" => rows }.merge(settings.transform_keys(&:to_s)))
     end
 
     def pair(student, left, right)
@@ -369,8 +369,8 @@ RSpec.describe "Ways to answer, in real windows" do
 
   describe "posts" do
     def posts(**settings)
-      Roost::Core::Prompts::Posts.new(id: "p1",
-                                      settings: { "columns" => %w[Stays Leaves] }.merge(settings.transform_keys(&:to_s)))
+      Roost::Core::Kinds::Posts::Prompt.new(id: "p1",
+                                            settings: { "columns" => %w[Stays Leaves] }.merge(settings.transform_keys(&:to_s)))
     end
 
     def add(student, text)

@@ -14,7 +14,7 @@ RSpec.describe "The class screen, from the back row" do
     random = Random.new(4)
     seats.each do |student, seat_id|
       Roost::Store::Answers.new.save(session_id: session.id, seat_id: seat_id, slide_id: slide.id, final: true, save_no: 1,
-                                     value: slide.prompt.imagine(student, random), keyed: slide.prompt.keyed?,
+                                     value: slide.prompt.simulate(student, random), keyed: slide.prompt.keyed?,
                                      save_id: SecureRandom.uuid)
     end
   end
@@ -59,7 +59,7 @@ RSpec.describe "The class screen, from the back row" do
     chosen = sources.uniq { |source| source["prompt"]["kind"] } | sources.select { |source| source["prompt"]["sure"] }
     slides = chosen.each_with_index.map do |source, place|
       settings = source["prompt"].except("kind", "time_limit")
-      prompt = Roost::Core::Prompts.kind(source["prompt"]["kind"]).new(id: "p#{place}", settings: settings)
+      prompt = Roost::Core::Kinds.named(source["prompt"]["kind"]).new(id: "p#{place}", settings: settings)
       slide("s#{place}", heading: source["heading"], text: source["text"].to_s, prompt: prompt)
     end
     expect(faults(slides, 18)).to be_empty
@@ -78,7 +78,7 @@ RSpec.describe "The class screen, from the back row" do
     most = { "Choice" => { "options" => options }, "Match" => { "rows" => rows }, "Order" => { "items" => items },
              "Gaps" => { "text" => gaps } }
     slides = most.each_with_index.map do |(kind, settings), place|
-      prompt = Roost::Core::Prompts.const_get(kind).new(id: "p#{place}", settings: settings)
+      prompt = Roost::Core::Kinds.named(kind.downcase).new(id: "p#{place}", settings: settings)
       slide("s#{place}", heading: "#{place + 1} The most it can ask", prompt: prompt)
     end
     expect(faults(slides, 15)).to be_empty

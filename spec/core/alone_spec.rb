@@ -25,7 +25,10 @@ RSpec.describe "The core by itself" do
     mount.(root, Roost::Core)
     $later.each { |path, mod, child, _file| mount.(path, mod.const_get(camel.(child))) }
     visit = lambda do |mod|
-      mod.constants(false).each { |name| value = mod.const_get(name); visit.(value) if value.is_a?(Module) && value.name.to_s.start_with?(mod.name + "::") }
+      mod.constants(false).each do |name|
+        value = mod.const_get(name)
+        visit.(value) if value.is_a?(Module) && value.name.to_s.start_with?(mod.name + "::")
+      end
     end
     visit.(Roost::Core)
     loaded = $LOADED_FEATURES.select { |file| file.start_with?(root) }

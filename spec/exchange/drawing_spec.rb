@@ -20,7 +20,8 @@ RSpec.describe Roost::Exchange::Drawing do
     svg = read(<<~SVG).svg
       <style>/* made elsewhere */ .st0{fill:#112233;stroke:#fff} #bird{stroke:#445566 !important} rect.st0{opacity:.5} path{fill:red}
         @import url(https://elsewhere.example/x.css); .wing:hover{fill:blue} .st1,.st2{fill-rule:evenodd}</style>
-      <rect class="st0" id="bird" fill="green"/><path class="st2" style="fill:none; stroke-width: 2px; behavior:url(x)"/><circle class="wing"/>
+      <rect class="st0" id="bird" fill="green"/>
+      <path class="st2" style="fill:none; stroke-width: 2px; behavior:url(x)"/><circle class="wing"/>
     SVG
     expect(element(svg, "rect").to_h).to eq("id" => "bird", "fill" => "#112233", "stroke" => "#445566", "opacity" => ".5")
     expect(element(svg, "path").to_h).to eq("fill" => "none", "fill-rule" => "evenodd", "stroke-width" => "2px")

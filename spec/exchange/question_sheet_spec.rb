@@ -65,7 +65,7 @@ aside: "b"),
     odd = ["= frogs", "=1+1", "#1 of all", "'quoted", "'=so", "''#", "a, b; c", "Before / after", "°C", 'say "so"', "+ 1", "-2",
            "@x", "x2 reeds", "12 reeds", "a = b", "poll", "difficulty 3", "E=mc2", "“curly”", "A", "5 options", "ünd", "\"", "/",
            "in km"].freeze
-    kinds = Roost::Core::Prompts.kinds
+    kinds = Roost::Core::Kinds.all
 
     # A question of each kind with texts wherever it can have them.
     define_method(:question) do |kind, texts|
@@ -79,7 +79,7 @@ aside: "b"),
     def own_settings(kind, text)
       case kind.kind
       when "choice" then { "options" => (1..4).map { |place| { "id" => "o#{place}", "text" => "" } }, "made" => 4 }
-      when "match" then { "rows" => kind::Rows.of([["", ""], ["", ""], ["", ""], [nil, ""]]), "made" => 4 }
+      when "match" then { "rows" => Roost::Core::Kinds::Match::Rows.of([["", ""], ["", ""], ["", ""], [nil, ""]]), "made" => 4 }
       when "writing", "words" then { "samples" => [text.next[0, 40], text.next[0, 40]] }
       else {}
       end
@@ -135,7 +135,7 @@ prompt: question(kind, texts.drop(4)))
               ["Two", "", "a", "b", "c", "A B", "any one"]]
       found = read(csv(*rows)).value
       expect(found.rows.map(&:reason)).to eq([nil] * 4)
-      expect([found.usable[0].prompt.unit, found.usable[1].prompt.row_options.last, found.usable[2].prompt.boxes,
+      expect([found.usable[0].prompt.unit, sheet_row(found.usable[1].prompt).options.last, found.usable[2].prompt.boxes,
               found.usable[3].prompt.several?]).to eq(["°C", "frogs", ["I saw", "I think"], false])
     end
   end
@@ -147,7 +147,7 @@ prompt: question(kind, texts.drop(4)))
     texts.each do |text|
       found = read(text).value.usable.first
       expect([found.heading, found.prompt.options.map(&:text),
-              found.prompt.row_right]).to eq(["Où vont les grèbes ?", %w[Été Hiver], "B"])
+              sheet_row(found.prompt).right]).to eq(["Où vont les grèbes ?", %w[Été Hiver], "B"])
     end
   end
 
@@ -199,7 +199,7 @@ prompt: question(kind, texts.drop(4)))
     end
     unworked = book.to_stream.read
     expect(read(unworked, ".xlsx").value.rows.map(&:reason)).to eq(["there is a formula in “Option A”; put its value there"])
-    expect(read(with_value(unworked, "2"), ".xlsx").value.usable.first.prompt.row_options).to eq(%w[2 3])
+    expect(sheet_row(read(with_value(unworked, "2"), ".xlsx").value.usable.first.prompt).options).to eq(%w[2 3])
     stranger = described_class.new(->(_file) { false })
     reading = written(sheet.csv(questions.first(1))) { |path| stranger.read(path, mark: "t") }
     expect(reading.value.rows.first.reason).to eq("the file aaaaaaaaaaaa… isn't kept here")

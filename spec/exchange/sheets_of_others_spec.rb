@@ -26,7 +26,7 @@ RSpec.describe "A sheet that somebody else made" do
     read(package.to_stream.read, ".xlsx")
   end
 
-  def options(reading) = reading.value.usable.map { |slide| slide.prompt.row_options }
+  def options(reading) = reading.value.usable.map { |slide| sheet_row(slide.prompt).options }
 
   it "is read as it is shown: percentages, money, dates and times" do
     reading = workbook do |page, style|
@@ -65,7 +65,7 @@ RSpec.describe "A sheet that somebody else made" do
     wide = %w[UTF-16LE UTF-16BE].map { |encoding| ["\uFEFF#{text}".encode(encoding), 2] }
     [["sep=;\n#{text}", 3], *wide].each do |bytes, number|
       found = read(bytes.b).value
-      expect(found.rows.map { |row| [row.number, row.question, row.slide.prompt.row_options] })
+      expect(found.rows.map { |row| [row.number, row.question, sheet_row(row.slide.prompt).options] })
         .to eq([[number, "Wohin, und warum?", %w[Süden Norden]]])
     end
   end
@@ -81,7 +81,7 @@ RSpec.describe "A sheet that somebody else made" do
       cells = [*texts, *Array.new(4 - texts.length)]
       found = read(CSV.generate_line(["Question", "Option A", "Option B", "Option C", "Option D", "Right"]) +
                    CSV.generate_line(["Who?", *cells, right])).value.rows.first
-      found.reason || found.slide.prompt.row_right
+      found.reason || sheet_row(found.slide.prompt).right
     end
 
     it "is understood by letter, number or the option's text" do
@@ -101,7 +101,7 @@ RSpec.describe "A sheet that somebody else made" do
 
   it "takes an item alone for one too many, as the pattern says, which asks for no formula" do
     found = read("Question,Kind,Option A,Option B,Option C\nEats,match,Heron = fish,Swift = flies,frogs\n").value.usable.first
-    expect(found.prompt.row_options).to eq(["Heron = fish", "Swift = flies", "frogs"])
+    expect(sheet_row(found.prompt).options).to eq(["Heron = fish", "Swift = flies", "frogs"])
     expect(Roost::Exchange::QuestionRow::EXPLAINED.values.join).not_to match(/(?<!fish, and |Heron )= \w/)
   end
 

@@ -81,7 +81,7 @@ RSpec.describe Roost::Live::Engine do
 
   describe "a board that all can see" do
     let!(:session) do
-      prompt = Roost::Core::Prompts::Posts.new(id: "p1", settings: { "approve" => false })
+      prompt = Roost::Core::Kinds::Posts::Prompt.new(id: "p1", settings: { "approve" => false })
       kept_session(teacher, Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: prompt)]))
     end
     let(:writer) { take_seat(session, "Ada").first }

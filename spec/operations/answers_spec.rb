@@ -69,8 +69,8 @@ RSpec.describe "Answering" do
 
   describe "what can't be read as an answer" do
     let(:session) do
-      slides = [slide("w1", prompt: writing(id: "p1", word_limit: 5)),
-                slide("n1", prompt: Roost::Core::Prompts::Number.new(id: "p2", settings: { "value" => "300" })), slide("z1")]
+      number = Roost::Core::Kinds::Number::Prompt.new(id: "p2", settings: { "value" => "300" })
+      slides = [slide("w1", prompt: writing(id: "p1", word_limit: 5)), slide("n1", prompt: number), slide("z1")]
       kept_session(teacher, Roost::Core::Lesson.new(title: "Marsh", slides: slides))
     end
     let(:seven) { { "text" => ["they fly south when it freezes"] } }

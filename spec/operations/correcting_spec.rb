@@ -41,7 +41,8 @@ RSpec.describe "Correcting a question that has been answered" do
   it "marks everything as if the key had been right from the start, during the session and after it" do
     [{ "keys" => ["o2"] }, { "keys" => %w[o3 o4] }, { "keys" => [] }, { "keys" => ["o1"], "points" => "500" }].each do |key|
       wanted = lesson.slide("s2").prompt.settings.merge(key, "points" => Integer(key.fetch("points", "90")))
-      right = lesson.replacing(lesson.slide("s2").with(prompt: Roost::Core::Prompts::Choice.new(id: "ps2", settings: wanted)))
+      right = lesson.replacing(lesson.slide("s2").with(prompt: Roost::Core::Kinds::Choice::Prompt.new(id: "ps2",
+                                                                                                      settings: wanted)))
       from_the_start = told(played(right))
       session = played(lesson)
       command(session, "end") if key["keys"].length == 2
@@ -59,7 +60,7 @@ RSpec.describe "Correcting a question that has been answered" do
   end
 
   it "refuses what answers could not be read by any more, and changes nothing" do
-    gaps = Roost::Core::Prompts::Gaps.new(id: "g", settings: { "text" => "From [[north]] to [[south]]" })
+    gaps = Roost::Core::Kinds::Gaps::Prompt.new(id: "g", settings: { "text" => "From [[north]] to [[south]]" })
     session = kept_session(account, Roost::Core::Lesson.new(title: "Gaps", slides: [slide("s1", prompt: gaps)]))
     reading = correct(session, "s1", { "text" => "From [[north]] to south" })
     expect(reading.reason).to start_with("Answers have been given to this question as it is.")

@@ -52,7 +52,7 @@ RSpec.describe "Bringing a file of slides in" do
   it "lets a question be asked on a page without typing it again" do
     carry_on(import(Pdfs.make(["Which stay? A heron B swallow"])).value)
     page = lesson.slides[2]
-    prompt = Roost::Core::Prompts::Choice.new(id: "p", settings: Roost::Core::Prompts::Choice.fitting(page))
+    prompt = Roost::Core::Kinds::Choice::Prompt.new(id: "p", settings: Roost::Core::Kinds::Choice::Prompt.fitting(page))
     expect(page.with(prompt: prompt).problems).to eq(["no key yet"])
   end
 

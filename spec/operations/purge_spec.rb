@@ -19,7 +19,7 @@ RSpec.describe Roost::Operations::Purge do
   # A lesson with a picture, run once: a student with a name no other has, who wrote and sent a picture.
   def marsh
     used = keep(photograph)
-    board = Roost::Core::Prompts::Posts.new(id: "p2", settings: { "approve" => false })
+    board = Roost::Core::Kinds::Posts::Prompt.new(id: "p2", settings: { "approve" => false })
     lesson = Roost::Core::Lesson.new(title: "Sallowmere", slides: [slide("s1", prompt: writing(id: "p1"), pictures: [used]),
                                                                    slide("s2", prompt: board)])
     session = kept_session(account, lesson)

@@ -40,7 +40,7 @@ RSpec.describe "Running a session" do
     it "takes a code in any case, and numbers a name that is taken" do
       join(session.code.downcase.insert(3, " "), "Bo")
       join(session.code, "bo")
-      expect(Roost::Store::Seats.new.names(session.id)).to eq(["Bo", "bo 2"])
+      expect(Roost::Store::Seats.new.names(session.id)).to match_array(["Bo", "bo 2"])
     end
 
     it "gives each of thirty-five of one name a seat of its own" do
@@ -109,14 +109,14 @@ RSpec.describe "Running a session" do
 
     it "offers every kind, and keeps the answers like any other" do
       seat = take_seat(session).first
-      Roost::Core::Prompts.on_the_spot.each_key { |words| expect(ask(words, from: snapshot(session).state.slide_id)).to be_ok }
+      Roost::Core::Kinds.on_the_spot.each_key { |words| expect(ask(words, from: snapshot(session).state.slide_id)).to be_ok }
       ask("Sketch", from: snapshot(session).state.slide_id)
       asked = snapshot(session).slide
       expect(asked.name).to eq("Asked now: sketch")
       expect(save(session, seat, asked.id,
                   { "strokes" => ['[{"tool":"pen","colour":"ink","points":[1,1]}]'] }).state).to eq("final")
       results = Roost::Core::Analysis::Results.new(snapshot(session))
-      expect((results.slides + results.passed_over).length).to eq(Roost::Core::Prompts.on_the_spot.length + 1)
+      expect((results.slides + results.passed_over).length).to eq(Roost::Core::Kinds.on_the_spot.length + 1)
     end
 
     it "refuses what it does not know" do
@@ -164,7 +164,10 @@ RSpec.describe "Running a session" do
 
   it "loads the demo data once, the same each time" do
     Roost::Setup::Demo.new.call
-    marks = -> { Roost::Core::Analysis::Results.new(snapshot(Roost::Store::Sessions.new.find(database[:sessions].get(:id)))).lines.map { |line| [line.seat.name, line.share, line.points] } }
+    marks = lambda do
+      session = Roost::Store::Sessions.new.find(database[:sessions].get(:id))
+      Roost::Core::Analysis::Results.new(snapshot(session)).lines.map { |line| [line.seat.name, line.share, line.points] }
+    end
     first = marks.call
     expect(first.length).to eq(24)
     expect { Roost::Setup::Demo.new.call }.not_to(change { database[:answers].count })

@@ -17,7 +17,8 @@ module Access
       const box = (element.matches("input[type=radio], input[type=checkbox], input[type=file]") ? seen : element).getBoundingClientRect();
       element.dataset.tabbed = (Number(element.dataset.tabbed ?? 0) + 1).toString();
       return { name: (element.getAttribute("aria-label") || element.textContent || element.name || element.id).trim().slice(0, 60),
-               tag: element.localName, again: element.dataset.tabbed !== "1", box: [box.x + scrollX, box.y + scrollY, box.width, box.height] };
+               tag: element.localName, again: element.dataset.tabbed !== "1",
+               box: [box.x + scrollX, box.y + scrollY, box.width, box.height] };
     })()
   JS
   ROOM = 8 # pixels around what has focus

@@ -4,20 +4,30 @@
 module Builders
   def choice(id: "p1", texts: ["Grey heron", "Swallow", "Reed bunting", "Cuckoo"], **settings)
     options = texts.each_with_index.map { |text, place| { "id" => "o#{place + 1}", "text" => text } }
-    Roost::Core::Prompts::Choice.new(id: id, settings: { "options" => options }.merge(settings.transform_keys(&:to_s)))
+    Roost::Core::Kinds::Choice::Prompt.new(id: id, settings: { "options" => options }.merge(settings.transform_keys(&:to_s)))
   end
 
   def writing(id: "p2", **settings)
-    Roost::Core::Prompts::Writing.new(id: id, settings: settings.transform_keys(&:to_s))
+    Roost::Core::Kinds::Writing::Prompt.new(id: id, settings: settings.transform_keys(&:to_s))
   end
 
   def sketch(id: "p3", **settings)
-    Roost::Core::Prompts::Sketch.new(id: id, settings: settings.transform_keys(&:to_s))
+    Roost::Core::Kinds::Sketch::Prompt.new(id: id, settings: settings.transform_keys(&:to_s))
   end
 
   # A question played for points: 24 words in all, so reading is free for 10 s of 20.
   def game_choice(id: "g1", **settings)
     choice(id: id, keys: ["o1"], time_limit: 20, points: 100, **settings)
+  end
+
+  # A question as it stands in a sheet of questions.
+  def sheet_row(prompt) = Roost::Exchange::Kinds.sheet_row(prompt.kind).new(prompt)
+
+  # What a question comes to that went into a sheet and back.
+  def through_sheet(prompt, common = {})
+    row = sheet_row(prompt)
+    row.class.read("p1", prompt.class, options: row.options + ([""] * (13 - row.options.length)), right: row.right,
+                                       rules: Roost::Exchange::RowRules.new(row.rules), common: common)
   end
 
   def slide(id = "s1", prompt: nil, heading: "Birds of the marsh", **parts)

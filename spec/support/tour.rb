@@ -118,7 +118,7 @@ module Tour
     random = Random.new(4)
     seats.each do |student, seat_id|
       Roost::Store::Answers.new.save(session_id: session.id, seat_id: seat_id, slide_id: slide.id, final: true, save_no: 1,
-                                     value: slide.prompt.imagine(student, random), keyed: slide.prompt.keyed?,
+                                     value: slide.prompt.simulate(student, random), keyed: slide.prompt.keyed?,
                                      save_id: SecureRandom.uuid)
     end
   end

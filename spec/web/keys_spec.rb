@@ -25,7 +25,7 @@ RSpec.describe "What a seat is sent" do
   }.freeze
 
   it "is looked at for every kind that can have a key" do
-    expect(Roost::Core::Prompts.kinds.select(&:keyable?).map(&:kind)).to match_array(other_keys.keys)
+    expect(Roost::Core::Kinds.all.select(&:keyable?).map(&:kind)).to match_array(other_keys.keys)
   end
 
   # All there is of one kind in the demo lessons, and a few more ways of asking.
@@ -66,14 +66,14 @@ RSpec.describe "What a seat is sent" do
 
   results = ["show", { "what" => "results" }]
   spotlight = ["spotlight", { "seat" => "2" }]
-  Roost::Core::Prompts.kinds.select(&:keyable?).each do |kind|
+  Roost::Core::Kinds.all.select(&:keyable?).each do |kind|
     it "does not tell the key of a #{kind.label.downcase}, in any order, with answers, results or one of them up" do
       samples = self.class.samples(kind).select(&:keyed?)
       expect(samples).not_to be_empty
       samples.each do |prompt|
         other = kind.new(id: "p1", settings: prompt.settings.merge(other_keys.fetch(kind.kind).call(prompt.settings)))
         random = Random.new(3)
-        values = Roost::Core::Practice::Roster.students(20, seed: 5).map { |student| prompt.imagine(student, random) }
+        values = Roost::Core::Practice::Roster.students(20, seed: 5).map { |student| prompt.simulate(student, random) }
         unless prompt.respond_to?(:game?) && prompt.game?
           expect(values.map { |value| prompt.mark(value) }).not_to eq(values.map { |value|
             other.mark(value)
@@ -87,7 +87,7 @@ RSpec.describe "What a seat is sent" do
   end
 
   it "calls the parts of a question otherwise at each seat, and is read back there only" do
-    prompt = self.class.samples(Roost::Core::Prompts::Order).first
+    prompt = self.class.samples(Roost::Core::Kinds::Order::Prompt).first
     one, other = [1, 2].map do |seat_id|
       Roost::Core::Room::Handles.new(secret: "s", session_id: 7, seat_id: seat_id, slide: slide("s1", prompt: prompt))
     end
@@ -104,7 +104,7 @@ RSpec.describe "What a seat is sent" do
       names = Roost::Core::Room::Handles.new(secret: "s", session_id: 7, seat_id: 1, slide: slide("s1", prompt: prompt))
       prompt.part_ids.map { |id| names.of(id) }.permutation(2).filter_map { |cards| prompt.turned(cards, names) }
     end
-    games, others = Roost::Core::Prompts.kinds.flat_map { |kind| self.class.samples(kind) }.partition do |prompt|
+    games, others = Roost::Core::Kinds.all.flat_map { |kind| self.class.samples(kind) }.partition do |prompt|
       prompt.respond_to?(:game?) && prompt.game?
     end
     expect([games, others].map(&:any?)).to eq([true, true])
@@ -113,7 +113,7 @@ RSpec.describe "What a seat is sent" do
   end
 
   it "has no seat's id in it, nor a mark that was not filled in" do
-    board = Roost::Core::Prompts::Posts.new(id: "p1", settings: { "approve" => false })
+    board = Roost::Core::Kinds::Posts::Prompt.new(id: "p1", settings: { "approve" => false })
     card = { "id" => "p1", "text" => "Heron", "emoji" => "", "picture" => nil, "at" => 1 }
     values = Array.new(3) { { "posts" => [card], "likes" => [], "writing" => "" } }
     sent(board, values, []).each do |html|

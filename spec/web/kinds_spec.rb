@@ -15,7 +15,7 @@ RSpec.describe "Every kind of question" do
   end
 
   def part(name, prompt, **locals)
-    partial("prompts/#{prompt.kind}/#{name}", prompt: prompt, slide: slide("s1", prompt: prompt), **locals)
+    partial("kinds/#{prompt.kind}/#{name}", prompt: prompt, slide: slide("s1", prompt: prompt), **locals)
   end
 
   # What a browser would send of the fields in this form: the part named prompt.
@@ -31,10 +31,10 @@ RSpec.describe "Every kind of question" do
 
   def answers(prompt, count)
     random = Random.new(5)
-    Roost::Core::Practice::Roster.students(count, seed: 8).map { |student| prompt.imagine(student, random) }
+    Roost::Core::Practice::Roster.students(count, seed: 8).map { |student| prompt.simulate(student, random) }
   end
 
-  Roost::Core::Prompts.kinds.each do |kind|
+  Roost::Core::Kinds.all.each do |kind|
     describe kind.label do
       prompts = samples(kind)
 
@@ -44,7 +44,7 @@ RSpec.describe "Every kind of question" do
 
       it "is asked, shown and edited, new and filled in" do
         [kind.new(id: "p0", settings: {}), *prompts].each do |prompt|
-          expect(partial("prompts/#{kind.kind}/editor", prompt: prompt, slide: slide("s1"), field: "f")).to include("prompt[")
+          expect(partial("kinds/#{kind.kind}/editor", prompt: prompt, slide: slide("s1"), field: "f")).to include("prompt[")
           expect(part("ask", prompt, order: nil)).to be_a(String)
           [nil, answers(prompt, 1).first].each do |value|
             expect(part("seat", prompt, value: value, order: 3)).to include('name="')
@@ -57,7 +57,7 @@ RSpec.describe "Every kind of question" do
 
         prompts.each do |prompt|
           pictured = Roost::Core::Picture.new(file: "a.png", width: 4, height: 3, alt: "").freeze
-          html = partial("prompts/#{kind.kind}/key", prompt: prompt, slide: slide("s1", pictures: [pictured]), field: "k") +
+          html = partial("kinds/#{kind.kind}/key", prompt: prompt, slide: slide("s1", pictures: [pictured]), field: "k") +
                  partial("prompts/poll", prompt: prompt, field: "k")
           expect(prompt.corrected(sent(html)).value).to eq(prompt)
         end
@@ -69,7 +69,8 @@ RSpec.describe "Every kind of question" do
           [[true, false], [true, true], [false, true]].each do |key, brief|
             way = kind.ways.keys.last
             given = brief ? prompt.page(prompt.for_class(tally), way, 0) : tally
-            html = part("result", prompt, tally: given, open: brief && !key, key: key, brief: brief, way: way, opacity: 30)
+            html = part("result", prompt, tally: given, open: brief && !key, key: key, brief: brief,
+look: { "way" => way, "opacity" => 30 })
             expect(Nokogiri::HTML5.fragment(html).errors).to be_empty
             expect(html).not_to match(/NaN|Infinity/)
           end
@@ -83,7 +84,7 @@ RSpec.describe "Every kind of question" do
           grown = steps.inject(nil) { |before, given| prompt.gathered(given, before: before) }
           looks = [grown, prompt.gathered(steps.last)].map do |tally|
             # A word may stand elsewhere: it keeps the place it had.
-            part("result", prompt, tally: tally, open: false, key: true, brief: false, way: nil, opacity: nil)
+            part("result", prompt, tally: tally, open: false, key: true, brief: false, look: {})
               .gsub(/(<text data-word="[^"]*") x="[^"]*" y="[^"]*"/, '\\1')
           end
           expect(looks.first).to eq(looks.last)
@@ -95,11 +96,12 @@ RSpec.describe "Every kind of question" do
           tally = prompt.for_class(prompt.tally(answers(prompt, count)))
           pages = prompt.pages(tally, way)
           texts = Array.new(pages) do |number|
-            html = part("result", prompt, tally: prompt.page(tally, way, number), open: false, key: false, brief: true, way: way,
-opacity: 30)
+            html = part("result", prompt, tally: prompt.page(tally, way, number), open: false, key: false, brief: true,
+                                                                             look: { "way" => way, "opacity" => 30 })
             Nokogiri::HTML5.fragment(html).css(".post, .text-lead, .drawing").map(&:to_s)
           end
-          whole = part("result", prompt, tally: tally, open: false, key: false, brief: true, way: way, opacity: 30)
+          whole = part("result", prompt, tally: tally, open: false, key: false, brief: true,
+look: { "way" => way, "opacity" => 30 })
           all = Nokogiri::HTML5.fragment(whole).css(".post, .text-lead, .drawing").map(&:to_s)
           numbered = ->(list) { list.map { |html| html.sub(/Sketch \d+/, "") }.sort }
           expect(numbered.call(texts.flatten)).to eq(numbered.call(all))
@@ -142,8 +144,7 @@ opacity: 30)
         kept.each do |prompt, values|
           expect(values.filter_map { |value| prompt.mark(value) }).to all(be_between(0, 1))
           reviews = values.map { |value| part("review", prompt, value: value, seat_id: nil, width: nil) }
-          result = part("result", prompt, tally: prompt.tally(values), open: false, key: true, brief: false, way: nil,
-opacity: nil)
+          result = part("result", prompt, tally: prompt.tally(values), open: false, key: true, brief: false, look: {})
           expect([*reviews, result].join).not_to match(/<script|NaN|Infinity/)
           expect(values.map { |value| prompt.plain(value) }).to all(be_a(String))
         end

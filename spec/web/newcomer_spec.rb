@@ -96,7 +96,7 @@ RSpec.describe "Somebody who has never seen it" do
   end
 
   it "may write words into one field with commas between" do
-    words = Roost::Core::Prompts::Words.new(id: "p", settings: { "most" => 3 })
+    words = Roost::Core::Kinds::Words::Prompt.new(id: "p", settings: { "most" => 3 })
     read = ->(*given) { words.read({ "words" => given }) }
     expect(read.call("mud, water, reeds").value).to eq({ "words" => %w[mud water reeds] })
     expect(read.call("mud; water", "wind", "").value).to eq({ "words" => %w[mud water wind] })

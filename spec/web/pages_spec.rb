@@ -178,10 +178,4 @@ RSpec.describe Roost::Web::Drawings do
     expect([crowd.scan('class="bird').length, crowd.scan('class="line"').length]).to eq([1000, 3])
     expect(described_class.wire([])).to include('class="line"')
   end
-
-  it "draws a dot for a stroke of one point, and escapes text" do
-    strokes = [{ "tool" => "pen", "colour" => "ink", "points" => [5, 6] },
-               { "tool" => "text", "colour" => "ink", "points" => [1, 1], "text" => "\"<&" }]
-    expect(described_class.strokes({ "strokes" => strokes })).to include('points="5,6 5,6"', "&quot;&lt;&amp;")
-  end
 end

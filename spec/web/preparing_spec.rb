@@ -137,7 +137,7 @@ RSpec.describe "Preparing, page by page" do
         expect(slide.picture.alt).not_to be_empty if starter.drawing
       end
       kinds = Roost::Store::Starters.all.map { |starter| starter.slide.prompt.kind }.tally
-      expect(kinds.keys).to match_array(Roost::Core::Prompts.kinds.map(&:kind))
+      expect(kinds.keys).to match_array(Roost::Core::Kinds.all.map(&:kind))
       expect(kinds.values).to all(be >= 2)
       expect(Roost::Store::Starters.all.map(&:id).uniq.length).to eq(Roost::Store::Starters.all.length)
     end

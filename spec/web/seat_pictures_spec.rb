@@ -4,7 +4,7 @@ RSpec.describe "Pictures from seats" do
   let(:account) { teacher }
   let(:photograph) { File.binread(File.join(Roost::Settings::ROOT, "docs/screenshots/seat-answering.png")) }
   let(:session) do
-    prompt = Roost::Core::Prompts::Posts.new(id: "p1", settings: {})
+    prompt = Roost::Core::Kinds::Posts::Prompt.new(id: "p1", settings: {})
     kept_session(account,
                  Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: prompt), slide("s2", prompt: choice)]))
   end

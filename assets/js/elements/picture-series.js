@@ -18,13 +18,20 @@ class PictureSeries extends HTMLElement {
     this.draw();
   }
 
-  get pictures() { return this.strip.children; }
+  get pictures() {
+    return this.strip.children;
+  }
 
-  get place() { return Math.round(this.strip.scrollLeft / Math.max(this.strip.clientWidth, 1)); }
+  get place() {
+    return Math.round(this.strip.scrollLeft / Math.max(this.strip.clientWidth, 1));
+  }
 
   go(place) {
     const at = Math.min(Math.max(place, 0), this.pictures.length - 1);
-    this.strip.scrollTo({ left: at * this.strip.clientWidth, behavior: matchMedia("(prefers-reduced-motion: reduce)").matches ? "instant" : "smooth" });
+    this.strip.scrollTo({
+      left: at * this.strip.clientWidth,
+      behavior: matchMedia("(prefers-reduced-motion: reduce)").matches ? "instant" : "smooth",
+    });
   }
 
   draw() {

@@ -14,8 +14,15 @@ let outbox = null;
 // Which of two texts counts: asked only where there are two.
 function whichOf() {
   const place = Object.assign(document.createElement("p"), { className: "answer-which", hidden: true });
-  for (const [keep, words] of [["this", "Use what stands here"], ["other", "Show the other"]]) {
-    const button = Object.assign(document.createElement("button"), { type: "button", className: "button is-small", textContent: words });
+  for (const [keep, words] of [
+    ["this", "Use what stands here"],
+    ["other", "Show the other"],
+  ]) {
+    const button = Object.assign(document.createElement("button"), {
+      type: "button",
+      className: "button is-small",
+      textContent: words,
+    });
     button.dataset.keep = keep;
     place.append(button, " ");
   }
@@ -43,11 +50,18 @@ class SeatAnswer extends HTMLElement {
       this.sending = !pending.held;
       this.elsewhere = Boolean(pending.held);
     }
-    this.form.addEventListener("input", (event) => { if (!event.target.matches("[data-ignore]")) this.draftSoon(event.target.matches("[data-keeps-state]")); });
-    this.form.addEventListener("submit", (event) => { event.preventDefault(); this.press(); });
+    this.form.addEventListener("input", (event) => {
+      if (!event.target.matches("[data-ignore]")) this.draftSoon(event.target.matches("[data-keeps-state]"));
+    });
+    this.form.addEventListener("submit", (event) => {
+      event.preventDefault();
+      this.press();
+    });
     this.which = this.querySelector(".answer-bar").appendChild(whichOf());
     this.which.addEventListener("click", ({ target }) => this.choose(target.closest("button")?.dataset.keep));
-    this.onSave = (event) => { if (event.detail.slide === this.slide) this.saved(event.detail); };
+    this.onSave = (event) => {
+      if (event.detail.slide === this.slide) this.saved(event.detail);
+    };
     outbox.addEventListener("save", this.onSave);
     // A page that is put away may never run again.
     this.onAway = () => this.draftNow();
@@ -77,15 +91,25 @@ class SeatAnswer extends HTMLElement {
     if (this.open) this.since0 ??= performance.now();
   }
 
-  get elapsed() { return Math.round(performance.now() - (this.since0 ?? performance.now())); }
+  get elapsed() {
+    return Math.round(performance.now() - (this.since0 ?? performance.now()));
+  }
 
-  get slide() { return this.dataset.slide; }
+  get slide() {
+    return this.dataset.slide;
+  }
 
-  get open() { return this.dataset.open === "true"; }
+  get open() {
+    return this.dataset.open === "true";
+  }
 
-  get mayChange() { return this.dataset.mayChange === "true"; }
+  get mayChange() {
+    return this.dataset.mayChange === "true";
+  }
 
-  get locked() { return !this.open || (this.state === "final" && !this.changing); }
+  get locked() {
+    return !this.open || (this.state === "final" && !this.changing);
+  }
 
   // What the form holds, as {name: [values]}.
   read() {
@@ -161,7 +185,8 @@ class SeatAnswer extends HTMLElement {
     else if (!this.sending && !this.elsewhere) this.state = detail.state;
     this.draw();
     // Not for every pause in typing.
-    if (!this.sending && (detail.final || this.elsewhere || detail.state === "refused")) say(`${this.words()} ${detail.understood ?? ""}`);
+    if (!this.sending && (detail.final || this.elsewhere || detail.state === "refused"))
+      say(`${this.words()} ${detail.understood ?? ""}`);
   }
 
   draw() {
@@ -183,12 +208,26 @@ class SeatAnswer extends HTMLElement {
     if (this.message) return this.state === "unread" ? `Kept as you typed it. ${this.message}` : this.message;
     if (this.sending) return works ? "On this device, sending…" : "Sending… Keep this page open.";
     if (!this.open) {
-      return { none: "Answers are closed. You gave no answer.", unread: "Answers are closed. What you typed is kept, but it is not an answer.", draft: "Answers are closed. ✓ What you had counts.",
-        final: "Answers are closed. ✓ Handed in.", late: "✓ Saved, but it came after answers closed." }[this.state] ?? "";
+      return (
+        {
+          none: "Answers are closed. You gave no answer.",
+          unread: "Answers are closed. What you typed is kept, but it is not an answer.",
+          draft: "Answers are closed. ✓ What you had counts.",
+          final: "Answers are closed. ✓ Handed in.",
+          late: "✓ Saved, but it came after answers closed.",
+        }[this.state] ?? ""
+      );
     }
     if (this.changing) return "Change it, then hand in again.";
-    return { none: "Not answered yet.", unread: "✓ Saved as typed, but it is not an answer yet.", draft: "✓ Saved. Hand in when you are ready.", late: "✓ Saved, but late.",
-      final: this.mayChange ? "✓ Handed in. You can still change it." : "✓ Handed in." }[this.state] ?? "";
+    return (
+      {
+        none: "Not answered yet.",
+        unread: "✓ Saved as typed, but it is not an answer yet.",
+        draft: "✓ Saved. Hand in when you are ready.",
+        late: "✓ Saved, but late.",
+        final: this.mayChange ? "✓ Handed in. You can still change it." : "✓ Handed in.",
+      }[this.state] ?? ""
+    );
   }
 }
 customElements.define("seat-answer", SeatAnswer);

@@ -27,8 +27,10 @@ class SeatMemory extends HTMLElement {
 
   item({ token, name, title }, place) {
     const item = document.createElement("li");
-    item.innerHTML = `<form class="stack"><h3></h3><div class="field"><label class="label" for="back-${place}">The name you joined with</label>
-      <input class="input" id="back-${place}" maxlength="40" autocomplete="off" required aria-describedby="back-${place}-no"><p class="help is-wrong" id="back-${place}-no" role="alert" hidden>✗ This seat has another name. Join anew above.</p></div>
+    item.innerHTML = `<form class="stack"><h3></h3><div class="field">
+      <label class="label" for="back-${place}">The name you joined with</label>
+      <input class="input" id="back-${place}" maxlength="40" autocomplete="off" required aria-describedby="back-${place}-no">
+      <p class="help is-wrong" id="back-${place}-no" role="alert" hidden>✗ This seat has another name. Join anew above.</p></div>
       <button class="button is-wide">Back to my seat</button></form>`;
     item.querySelector("h3").textContent = title;
     item.querySelector("form").addEventListener("submit", (event) => {

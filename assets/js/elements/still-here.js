@@ -9,9 +9,15 @@ class StillHere extends HTMLElement {
   connectedCallback() {
     const token = location.pathname.split("/").pop();
     const saves = kept.keys(`roost.outbox.${token}.`).flatMap((key) => Object.values(kept.get(key) ?? {}));
-    const texts = saves.map(({ fields }) => Object.values(fields).flat().filter((text) => PLAIN.test(text)).join(" · "));
+    const texts = saves.map(({ fields }) =>
+      Object.values(fields)
+        .flat()
+        .filter((text) => PLAIN.test(text))
+        .join(" · "),
+    );
     const list = this.querySelector("ul");
-    for (const text of texts) list.append(Object.assign(document.createElement("li"), { textContent: text || "An answer without words" }));
+    for (const text of texts)
+      list.append(Object.assign(document.createElement("li"), { textContent: text || "An answer without words" }));
     this.querySelector("[data-none]").hidden = texts.length > 0;
     this.querySelector("[data-some]").hidden = texts.length === 0;
     this.querySelector("button").addEventListener("click", () => location.reload());
@@ -22,7 +28,9 @@ class StillHere extends HTMLElement {
   async look() {
     try {
       if ((await fetch(location.pathname, { method: "HEAD", cache: "no-store" })).ok) location.reload();
-    } catch { /* not yet */ }
+    } catch {
+      /* not yet */
+    }
   }
 }
 customElements.define("still-here", StillHere);

@@ -17,9 +17,13 @@ function load() {
 class TexFormula extends HTMLElement {
   static observedAttributes = ["data-source", "data-block"];
 
-  connectedCallback() { this.set(); }
+  connectedCallback() {
+    this.set();
+  }
 
-  attributeChangedCallback() { if (this.isConnected) this.set(); }
+  attributeChangedCallback() {
+    if (this.isConnected) this.set();
+  }
 
   async set() {
     const maths = await load().catch(() => null);

@@ -13,7 +13,9 @@ class VoiceRecorder extends HTMLElement {
     this.draw();
   }
 
-  disconnectedCallback() { this.stop(); }
+  disconnectedCallback() {
+    this.stop();
+  }
 
   async start() {
     try {
@@ -29,7 +31,11 @@ class VoiceRecorder extends HTMLElement {
     this.type = this.recorder.mimeType.split(";")[0];
     this.recorder.start();
     this.seconds = 0;
-    this.clock = setInterval(() => { this.seconds += 1; this.draw(); if (this.seconds >= MOST) this.stop(); }, 1000);
+    this.clock = setInterval(() => {
+      this.seconds += 1;
+      this.draw();
+      if (this.seconds >= MOST) this.stop();
+    }, 1000);
     this.draw();
   }
 
@@ -52,7 +58,9 @@ class VoiceRecorder extends HTMLElement {
 
   draw() {
     this.button.textContent = this.recorder ? "■ Stop recording" : `● Record ${this.dataset.words}`;
-    this.state.textContent = this.recorder ? `${Math.floor(this.seconds / 60)}:${String(this.seconds % 60).padStart(2, "0")}` : "";
+    this.state.textContent = this.recorder
+      ? `${Math.floor(this.seconds / 60)}:${String(this.seconds % 60).padStart(2, "0")}`
+      : "";
   }
 }
 customElements.define("voice-recorder", VoiceRecorder);

@@ -10,28 +10,19 @@ module Roost
       # Column to what is to be put into it, for the pattern.
       EXPLAINED = {
         "Question" => "The question. A row that begins with # is left out, like this one.",
-        "Kind" => "#{Core::Prompts.kinds.map(&:kind).join(", ")}; empty means choice",
-        **OPTIONS.first(6).to_h do |name|
-          [name, "An option, or an item in order. For writing: an answer a practice class may give. " \
-                 "For gaps: in A the text with its [[gaps]], then other words for the bank. " \
-                 "For match: pairs like Heron = fish, and frogs alone for one that is too many. For posts: columns."]
-        end,
-        "Right" => "Letters of the right options, like A or A C, or what they say; for a number 3.5 +- 0.1 or 3 to 4; " \
-                   "for spots regions in parts of the picture, like circle 0.5 0.4 0.1 0.1 x2 or rectangle 0 0 0.2 0.3; " \
-                   "poll when none is right; empty when there is no key yet",
+        "Kind" => "#{Core::Kinds.all.map(&:kind).join(", ")}; empty means #{Core::Kinds.all.first.kind}",
+        **OPTIONS.first(6).to_h { |name| [name, Kinds.explained("options")] },
+        "Right" => "#{Kinds.explained("right")} poll when none is right; empty when there is no key yet",
         "Time" => "Seconds, 5 to 600; empty for none", "Points" => "For a full mark, 0 to 1000; empty for 100",
         "Explanation" => "Shown with the right answer", "Hint" => "Students may look at it",
         "Subtopics" => "Commas between", "Standards" => "Codes of learning standards, commas between",
         "Bloom" => Core::Prompt::BLOOM.join(", "), "Depth" => "1 to 4 (depth of knowledge)",
-        "Rules" => "Any of: several, part marks, shuffled, how sure, letters only; one line, equation, " \
-                   "at most 12 words, boxes \"I saw\" / \"I think\"; on the picture; " \
-                   "practice only, may be changed, stands; teachers only; in \"km\"; any one; " \
-                   "along a line, all or nothing; word bank, no slips, accents don't matter; up to 3 words; " \
-                   "up to 3 spots, labelled; face down; up to 3 cards, shown at once, with names, no likes",
+        "Rules" => "Any of: practice only, may be changed, stands, teachers only. #{Kinds.explained("rules")}",
         "Text" => "More text on the slide", "Second column" => "Text of the second column",
         "Arrangement" => Core::Slide::ARRANGEMENTS.keys.join(", "), "Name" => "Name in lists, if not the question",
         "Notes" => "For you only", "Media" => "Filled in by the export: files that are kept here already"
       }.freeze
+      MISSING = "the question itself is missing"
       DIFFICULTY = /\Adifficulty (?<value>-?\d+(?:\.\d+)?)\z/
       # For a poll that has a key all the same.
       COMMON_RULES = { "opinion" => { "poll" => "1" }, "practice only" => { "practice" => "1" },
@@ -49,15 +40,12 @@ module Roost
       # @return [Hash{String=>String}] column to cell
       def cells(slide)
         prompt = slide.prompt
-        rules = prompt.rules + COMMON_RULES.filter_map { |name, form| name if said?(prompt, form) }
-        rules -= ["opinion"] unless prompt.keyed?
-        rules << "difficulty #{prompt.settings["difficulty"]}" if prompt.settings["difficulty"]
-        rules << "teachers only" unless slide.for_class
+        row = Kinds.sheet_row(prompt.kind).new(prompt)
         FIELDS.transform_values { |field| slide.public_send(field) }.merge(
-          "Kind" => prompt.kind, **OPTIONS.zip(prompt.row_options).to_h.compact, "Right" => right(prompt),
+          "Kind" => prompt.kind, **OPTIONS.zip(row.options).to_h.compact, "Right" => right(row, prompt),
           "Time" => prompt.time_limit.to_s, "Points" => prompt.settings["points"].to_s, "Explanation" => prompt.explanation,
           "Hint" => prompt.hint, "Subtopics" => prompt.subtopics.join(", "), "Standards" => prompt.standards.join(", "),
-          "Bloom" => prompt.settings["bloom"], "Depth" => prompt.settings["depth"].to_s, "Rules" => rules.join(", "),
+          "Bloom" => prompt.settings["bloom"], "Depth" => prompt.settings["depth"].to_s, "Rules" => rules(row, slide).join(", "),
           "Arrangement" => slide.arrangement, "Media" => media_lines(slide).join("\n")
         )
       end
@@ -66,15 +54,16 @@ module Roost
       # @param id [String] for the slide
       # @return [Core::Reading] of a slide
       def slide(cells, id)
-        kind = Core::Prompts.kind(cells["Kind"].to_s.strip.downcase.then { |name| name.empty? ? "choice" : name })
+        name = cells["Kind"].to_s.strip.downcase
+        kind = name.empty? ? Core::Kinds.all.first : Core::Kinds.named(name)
         return refuse("there is no kind “#{cells["Kind"]}”") unless kind
 
-        rules = Core::RowRules.read(cells["Rules"].to_s)
+        rules = Exchange::RowRules.read(cells["Rules"].to_s)
         prompt(kind, cells, rules, id).and_then do |prompt|
           blank = Core::Slide.new(id: id, prompt: prompt, for_class: !rules.include?("teachers only"))
           blank.edited(FIELDS.to_h { |column, field| [field, cells[column].to_s] }.merge("arrangement" => cells["Arrangement"]))
                .and_then { |slide| with_media(slide, cells["Media"].to_s) }
-               .and_then { |slide| slide.problems.include?("the question itself is missing") ? refuse("it has no question") : Core::Reading.ok(slide) }
+               .and_then { |slide| slide.problems.include?(MISSING) ? refuse("it has no question") : Core::Reading.ok(slide) }
         end
       end
 
@@ -88,11 +77,16 @@ module Roost
         end
       end
 
-      def right(prompt)
-        return "poll" if prompt.settings["poll"] && !prompt.keyed?
-
-        prompt.row_right
+      def rules(row, slide)
+        prompt = slide.prompt
+        rules = row.rules + COMMON_RULES.filter_map { |name, form| name if said?(prompt, form) }
+        rules -= ["opinion"] unless prompt.keyed?
+        rules << "difficulty #{prompt.settings["difficulty"]}" if prompt.settings["difficulty"]
+        rules << "teachers only" unless slide.for_class
+        rules
       end
+
+      def right(row, prompt) = prompt.settings["poll"] && !prompt.keyed? ? "poll" : row.right
 
       def prompt(kind, cells, rules, id)
         options = OPTIONS.map { |name| cells[name].to_s.strip }
@@ -102,7 +96,8 @@ module Roost
                    "poll" => cells["Right"].to_s.strip.casecmp?("poll") ? "1" : "0" }
         COMMON_RULES.each { |name, form| common.merge!(form) if rules.include?(name) }
         right = common["poll"] == "1" ? "" : cells["Right"].to_s
-        kind.from_row("p#{id}", options: options, right: right, rules: rules, common: common).map { |read| rated(read, rules) }
+        Kinds.sheet_row(kind.kind).read("p#{id}", kind, options: options, right: right, rules: rules, common: common)
+             .map { |read| rated(read, rules) }
       end
 
       # How hard it is, which simulated students go by.
@@ -114,7 +109,9 @@ module Roost
 
       def media_lines(slide)
         lines = slide.pictures.map { |picture| picture_line("picture", picture) }
-        lines += slide.prompt.row_pictures.map { |letter, picture| picture_line("option #{letter}", picture) }
+        lines += Kinds.sheet_row(slide.prompt.kind).new(slide.prompt).pictures.map do |letter, picture|
+          picture_line("option #{letter}", picture)
+        end
         %i[sound spoken].each { |name| (clip = slide.public_send(name)) && (lines << "#{name} #{clip.file}") }
         lines << video_line(slide.video) if slide.video
         lines << "web #{slide.web}" unless slide.web.empty?
@@ -154,7 +151,7 @@ module Roost
       end
 
       def option_picture(slide, found)
-        id = slide.prompt.row_slots[found[:what].delete_prefix("option ")]
+        id = Kinds.sheet_row(slide.prompt.kind).new(slide.prompt).slots[found[:what].delete_prefix("option ")]
         id ? slide.picturing_option(id, picture(found)) : refuse("#{found[:what]} with its picture isn't there")
       end
 

@@ -19,9 +19,6 @@ module Roost
       COMMENTED = /\A'*#/
       UNCOMMENTED = /\A'(?='*#)/
       BYTE_ORDER_MARK = "\uFEFF"
-      EXAMPLE = { "Question" => "# For example: Which beak cracks seeds?", "Kind" => "choice", "Option A" => "Short and thick",
-                  "Option B" => "Long and thin", "Option C" => "Hooked", "Right" => "A", "Time" => "20", "Points" => "100",
-                  "Explanation" => "A short thick beak is strong.", "Subtopics" => "beaks, food", "Rules" => "shuffled" }.freeze
 
       # What was found in one row.
       #
@@ -108,7 +105,10 @@ module Roost
       def pattern
         names = QuestionRow::EXPLAINED.keys
         first, *rest = QuestionRow::EXPLAINED.values
-        [names, ["#{COMMENT} #{first}", *rest], EXAMPLE.values_at(*names).map(&:to_s)]
+        kind = Core::Kinds.all.first.kind
+        example = { "Kind" => kind, **Kinds.sheet_row(kind)::EXAMPLE }
+        example["Question"] = "#{COMMENT} For example: #{example["Question"]}"
+        [names, ["#{COMMENT} #{first}", *rest], example.values_at(*names).map(&:to_s)]
       end
 
       def to_csv(table)
@@ -128,7 +128,11 @@ module Roost
             sheet.add_row(cells, types: [:string] * row.length, escape_formulas: true, style: place.zero? ? bold : wrap)
           end
           sheet.column_widths(*table.first.map { |name| name == "Question" ? 44 : 18 })
-          sheet.sheet_view.pane { |pane| pane.state = :frozen; pane.y_split = 1; pane.top_left_cell = "A2" } # rubocop:disable Style/Semicolon
+          sheet.sheet_view.pane do |pane|
+            pane.state = :frozen
+            pane.y_split = 1
+            pane.top_left_cell = "A2"
+          end
         end
         package.to_stream.read
       end

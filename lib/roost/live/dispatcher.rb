@@ -78,7 +78,7 @@ module Roost
           failed = nil
         rescue StandardError => e
           # What goes wrong with one session must not silence the others.
-          warn "told later: #{e.class} at #{e.backtrace&.first.to_s.split("/lib/roost/").last}"
+          Fault.note("told later", e)
         ensure
           @agenda.done(session_id, failed: failed)
         end

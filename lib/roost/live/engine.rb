@@ -135,7 +135,7 @@ module Roost
       def attempt
         yield
       rescue StandardError => e
-        warn "tick put off: #{e.class} at #{e.backtrace&.first.to_s.split("/lib/roost/").last}"
+        Fault.note("tick put off", e)
       end
 
       def rehearse = each_session { |id| touched(id, :people) if @rehearse.call(id) }

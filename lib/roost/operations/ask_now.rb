@@ -7,7 +7,7 @@ module Roost
     class AskNow
       HEADING_LIMIT = 200
 
-      # @param words [String] a key of Core::Prompts.on_the_spot
+      # @param words [String] a key of Core::Kinds.on_the_spot
       # @param heading [String] the question; may be empty when it is asked aloud
       # @param from [String] the slide the Desk was on: sent twice, it asks once
       # @return [Core::Reading, nil] of the next Core::Room::State; nil when she has no such session
@@ -28,7 +28,7 @@ module Roost
       private
 
       def slide(record, words, heading)
-        kind, settings = Core::Prompts.on_the_spot[words]
+        kind, settings = Core::Kinds.on_the_spot[words]
         return Core::Reading.refused("That can't be asked on the spot. Reload the page.") unless kind && record.state.live?
 
         Core::Text.read(heading, limit: HEADING_LIMIT, what: "The question", lines: false).map do |text|

@@ -49,7 +49,7 @@ module Roost
           name = option.delete("drawing")
           option["picture"] = drawing(account_id, name).to_document if name
         end
-        Core::Prompts.kind(source["kind"]).new(id: id, settings: settings)
+        Core::Kinds.named(source["kind"]).new(id: id, settings: settings)
       end
 
       def clips(account_id, source)

@@ -36,7 +36,8 @@ module Roost
         WHERE room.on_time OR NOT :in_time_only
         ON CONFLICT (seat_id, slide_id, attempt) DO UPDATE
           SET value = excluded.value, typed = excluded.typed, final = excluded.final, late = excluded.late, save_no = excluded.save_no,
-              by_line = excluded.by_line, save_id = excluded.save_id, writer = excluded.writer, received_at = excluded.received_at, seq = nextval('answers_seq')
+              by_line = excluded.by_line, save_id = excluded.save_id, writer = excluded.writer, received_at = excluded.received_at,
+              seq = nextval('answers_seq')
           WHERE excluded.save_no > answers.save_no AND (excluded.typed IS NULL OR NOT answers.final)
             AND (COALESCE(answers.writer = excluded.writer, true) OR answers.save_id = ANY(:over::uuid[]))
             AND CASE WHEN excluded.late THEN NOT answers.final AND (answers.late OR NOT :keyed)

@@ -33,7 +33,7 @@ module Roost
           settings = settings.merge("options" => options, "made" => options.length,
                                     "keys" => settings.fetch("keys", []).map { |place| "o#{place}" })
         end
-        Core::Prompts.kind(source["kind"]).new(id: id, settings: settings)
+        Core::Kinds.named(source["kind"]).new(id: id, settings: settings)
       end
       private_class_method :starter, :prompt
     end

@@ -12,27 +12,27 @@ RSpec.describe "What is on a slide" do
     end
 
     describe "asking something of another kind, and coming back" do
-      kinds = Roost::Core::Prompts.kinds
-      asked = Roost::Core::Slide.new(id: "s1", heading: "Who stays?").asking(Roost::Core::Prompts::Choice, "p1")
+      kinds = Roost::Core::Kinds.all
+      asked = Roost::Core::Slide.new(id: "s1", heading: "Who stays?").asking(Roost::Core::Kinds::Choice::Prompt, "p1")
       filled = asked.edited({ "prompt" => { "option_ids" => %w[o1 o2], "option_texts" => %w[Heron Swift], "keys" => ["o1"],
                                             "time_limit" => "20", "points" => "50", "hint" => "Beaks" } }).value
 
       it "keeps what a kind does not use, through any other and through none" do
-        [nil, *kinds.reject { |kind| kind == Roost::Core::Prompts::Choice }].each do |kind|
-          back = filled.asking(kind, "p2").asking(Roost::Core::Prompts::Choice, "p3")
+        [nil, *kinds.reject { |kind| kind == Roost::Core::Kinds::Choice::Prompt }].each do |kind|
+          back = filled.asking(kind, "p2").asking(Roost::Core::Kinds::Choice::Prompt, "p3")
           expect(back.prompt).to eq(filled.prompt)
         end
         long = kinds.each_with_index.inject(filled) { |slide, (kind, place)| slide.asking(kind, "q#{place}") }.asking(nil, "x")
-        expect(long.asking(Roost::Core::Prompts::Choice, "p3").prompt).to eq(filled.prompt)
+        expect(long.asking(Roost::Core::Kinds::Choice::Prompt, "p3").prompt).to eq(filled.prompt)
       end
 
       it "takes along what all kinds have, as it was changed last" do
-        order = filled.asking(Roost::Core::Prompts::Order, "p2")
+        order = filled.asking(Roost::Core::Kinds::Order::Prompt, "p2")
         expect([order.prompt.time_limit, order.prompt.hint]).to eq([20, "Beaks"])
         changed = order.edited({ "prompt" => { "time_limit" => "45" } }).value
-        expect(changed.asking(Roost::Core::Prompts::Choice,
+        expect(changed.asking(Roost::Core::Kinds::Choice::Prompt,
                               "p3").prompt.settings).to include("time_limit" => 45, "keys" => ["o1"])
-        expect(filled.asking(nil, "x").asking(Roost::Core::Prompts::Order, "p4").prompt.time_limit).to eq(20)
+        expect(filled.asking(nil, "x").asking(Roost::Core::Kinds::Order::Prompt, "p4").prompt.time_limit).to eq(20)
       end
 
       it "is written down with the slide, and not given to a class" do

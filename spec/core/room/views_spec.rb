@@ -28,20 +28,20 @@ RSpec.describe Roost::Core::Room::Views do
   it "puts nothing on the class screen that the teacher has not put there" do
     screen = described_class.screen(snapshot(*closed))
     expect([screen.tally, screen.standings, screen.names]).to all(be_nil)
-    expect(screen.spots).to be_empty
+    expect(screen.spotlights).to be_empty
     expect(screen.key).to be(false)
   end
 
   it "spotlights an answer without its name unless the name is asked for" do
     plain = described_class.screen(snapshot(*closed, ["spotlight", { seat: 1, named: "0" }]))
     named = described_class.screen(snapshot(*closed, ["spotlight", { seat: 1, named: "1" }]))
-    expect([plain.spots.map(&:name), named.spots.map(&:name)]).to eq([[nil], ["Ada"]])
-    expect(described_class.screen(snapshot(*closed, ["spotlight", { seat: 77 }])).spots).to be_empty
+    expect([plain.spotlights.map(&:name), named.spotlights.map(&:name)]).to eq([[nil], ["Ada"]])
+    expect(described_class.screen(snapshot(*closed, ["spotlight", { seat: 77 }])).spotlights).to be_empty
   end
 
   it "names nobody on the class screen, in the spotlight either, where names are off" do
     shown = [*closed, ["spotlight", { seat: 1, named: "1" }]]
-    expect(described_class.screen(snapshot(*shown, opts: room_options(names_shown: false))).spots.map(&:name)).to eq([nil])
+    expect(described_class.screen(snapshot(*shown, opts: room_options(names_shown: false))).spotlights.map(&:name)).to eq([nil])
     expect(described_class.desk(snapshot(*shown, opts: room_options(names_shown: false))).names_shown).to be(false)
   end
 
@@ -55,7 +55,7 @@ RSpec.describe Roost::Core::Room::Views do
     answers = { "s3" => (1..5).to_h { |id| [id, answer(id, "s3", picked("o1"))] } }
     seats.push(*%w[Dev Esme].each_with_index.map { |name, i| Roost::Core::Room::Seat.new(id: i + 4, name: name, here: true) })
     beside = ->(seat) { ["spotlight", { seat: seat, named: "1", beside: "1" }] }
-    names = ->(*steps) { described_class.screen(snapshot(*closed, *steps, answers: answers)).spots.map(&:name) }
+    names = ->(*steps) { described_class.screen(snapshot(*closed, *steps, answers: answers)).spotlights.map(&:name) }
     expect(names.call(*(1..4).map(&beside))).to eq(%w[Ada Bo Cleo Dev])
     expect(names.call(beside.call(1), beside.call(2), beside.call(1))).to eq(%w[Bo Ada])
     expect(names.call(beside.call(1), beside.call(2), ["hide", { what: "spotlight", seat: 1 }])).to eq(["Bo"])
@@ -68,7 +68,7 @@ RSpec.describe Roost::Core::Room::Views do
 
   describe "results that take several pages" do
     let(:lesson) do
-      writing = Roost::Core::Prompts::Writing.new(id: "p1", settings: {})
+      writing = Roost::Core::Kinds::Writing::Prompt.new(id: "p1", settings: {})
       Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s3", prompt: writing)])
     end
     let(:texts) { ("a".."q").map { |letter| letter * 9 } }

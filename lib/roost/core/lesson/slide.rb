@@ -34,7 +34,7 @@ module Roost
       def self.from_document(document)
         plain = document.transform_keys(&:to_sym).slice(*BLANK.keys)
         clips = CLIPS.to_h { |name| [name, Clip.from_document(document[name.to_s])] }
-        new(**plain, **clips, id: document.fetch("id"), prompt: Prompts.from_document(document["prompt"]),
+        new(**plain, **clips, id: document.fetch("id"), prompt: Kinds.from_document(document["prompt"]),
                               pictures: document.fetch("pictures", []).map { |each| Picture.from_document(each) })
       end
 
@@ -55,15 +55,15 @@ module Roost
 
       # The slide with a question of another kind, or with none. What it asked before is kept beside
       # it and comes back with its kind; what all kinds have goes along.
-      # @param kind [Class, nil] of Prompts.kinds
+      # @param kind [Class, nil] of Kinds.all
       # @param prompt_id [String] for a question that is new
       def asking(kind, prompt_id)
         shelf = prompt ? kept.except(prompt.kind).merge(prompt.kind => prompt.to_document) : kept
         return with(prompt: nil, kept: shelf.freeze) unless kind
 
-        shared = (prompt || Prompts.from_document(shelf.values.last))&.shared || {}
+        shared = (prompt || Kinds.from_document(shelf.values.last))&.shared || {}
         before = shelf[kind.kind]
-        asked = if before then Prompts.from_document(prompt ? before.merge(shared) : before)
+        asked = if before then Kinds.from_document(prompt ? before.merge(shared) : before)
                 else kind.new(id: prompt_id, settings: kind.fitting(self).merge(shared))
                 end
         with(prompt: asked, kept: shelf.except(kind.kind).freeze)
@@ -76,7 +76,7 @@ module Roost
       def picture = pictures.first
 
       # Every picture that students get with it, those of its question too.
-      def all_pictures = pictures + (prompt ? prompt.row_pictures.values : [])
+      def all_pictures = pictures + (prompt ? prompt.pictures : [])
 
       # Whether there is nothing on it yet.
       def blank?

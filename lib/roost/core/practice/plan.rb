@@ -16,7 +16,7 @@ module Roost
           random = Random.new((seed * 1_000_003) + (place * 7919) + (prompt.id.sum * 104_729))
           median = prompt.time_limit ? prompt.time_limit * 0.45 : self::UNTIMED
           seconds = student.seconds(median, random)
-          new(skips: student.absent?(random), value: prompt.imagine(student, random), seconds: seconds).freeze
+          new(skips: student.absent?(random), value: prompt.simulate(student, random), seconds: seconds).freeze
         end
       end
     end

@@ -15,9 +15,6 @@ module Roost
         ADDED_SECONDS = (5..600)
         ROOM = (1..1500)
         MOST_SPOTLIGHTS = 4
-        # Percent at which sketches lie over each other.
-        OPACITIES = (10..60)
-        OPACITY = 30
         MOST_PAGES = 1000
 
         # @param name [String] one of NAMES
@@ -112,7 +109,7 @@ module Roost
           left = state.spotlights.reject { |light| light["seat"] == seat }
           return while_live { keep_showing(state.showing.merge("spotlight" => left)) } if what == "spotlight" && seat && left.any?
 
-          gone = what == "results" ? %w[results key way opacity page] : [what]
+          gone = what == "results" ? %w[results key look page] : [what]
           while_live { keep_showing(state.showing.except(*gone)) }
         end
 
@@ -153,15 +150,14 @@ module Roost
 
         def count_again(arguments) = with_asked(arguments) { |id| state.with(aside: (state.aside - [id]).freeze) }
 
-        # Removes, lets through, pins or sorts single things that were given on a slide: "what"
-        # as in Curation, "cards" their keys one a line, "column" where to.
+        # Does something with single things that were given on a slide: "what" as the kind declares it
+        # (Kinds::Handling).
         def curate(arguments)
-          keys = arguments["cards"].to_s.split("\n").map(&:strip).reject(&:empty?)
-          column = Integer(arguments["column"].to_s, 10, exception: false)
-          curated = state.curation(arguments["slide"]).after(arguments["what"], keys, column)
+          id = arguments["slide"]
+          curated = lesson.slide(id)&.prompt&.curated(arguments["what"], arguments, state.curation(id))
           return Reading.refused("That can't be done with it. Reload the page.") unless curated
 
-          with_asked(arguments) { |id| state.with(curated: state.curated.merge(id => curated).freeze) }
+          with_asked(arguments) { state.with(curated: state.curated.merge(id => curated).freeze) }
         end
 
         def end(_arguments)
@@ -190,19 +186,12 @@ module Roost
           end
         end
 
-        # How results are to be shown: which page of them, and in which way where the kind has several.
+        # How results are to be shown: which page of them, and what else the kind has to say of it.
         def look(slide, arguments)
-          page = { "page" => asked(arguments, "page", 0).clamp(0, MOST_PAGES) }
-          ways = slide.prompt.class.ways
-          return page if ways.empty?
-
-          way = ways.key?(arguments["way"]) ? arguments["way"] : state.showing.fetch("way", ways.keys.first)
-          page.merge("way" => way, "opacity" => asked(arguments, "opacity", OPACITY).clamp(OPACITIES.min, OPACITIES.max))
-        end
-
-        # The whole number that is asked for, else the one that is up.
-        def asked(arguments, name, first)
-          Integer(arguments[name].to_s, 10, exception: false) || state.showing.fetch(name, first)
+          page = Integer(arguments["page"].to_s, 10, exception: false) || state.showing.fetch("page", 0)
+          { "page" => page.clamp(0, MOST_PAGES), "look" => slide.prompt.look(arguments, state.look) }.reject do |_, part|
+            part == {}
+          end
         end
 
         # A question that was asked in this session, now or before.

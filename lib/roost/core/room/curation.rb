@@ -9,17 +9,20 @@ module Roost
       #
       # removed, approved, pinned:: keys in the order in which it was done
       # columns:: key to number of a column from 0
-      Curation = Struct.new(:removed, :approved, :pinned, :columns, keyword_init: true) do
+      # own:: what a kind keeps beside these
+      Curation = Struct.new(:removed, :approved, :pinned, :columns, :own, keyword_init: true) do
         self::MOST = 2000
         self::KEY_LIMIT = 800 # a word of 40 characters may be many more once it is normalised
         # What is done to keys, and the list they come into or leave.
         self::LISTS = { "remove" => [:removed, true], "restore" => [:removed, false], "approve" => [:approved, true],
                         "hold" => [:approved, false], "pin" => [:pinned, true], "unpin" => [:pinned, false] }.freeze
-        self::BLANK = new(removed: [].freeze, approved: [].freeze, pinned: [].freeze, columns: {}.freeze).freeze
+        self::BLANK = new(removed: [].freeze, approved: [].freeze, pinned: [].freeze, columns: {}.freeze,
+                          own: {}.freeze).freeze
 
         def self.from_document(document)
           new(removed: document.fetch("removed", []).freeze, approved: document.fetch("approved", []).freeze,
-              pinned: document.fetch("pinned", []).freeze, columns: document.fetch("columns", {}).freeze).freeze
+              pinned: document.fetch("pinned", []).freeze, columns: document.fetch("columns", {}).freeze,
+              own: document.fetch("own", {}).freeze).freeze
         end
 
         # @param what [String] a key of LISTS, or "column"
@@ -33,6 +36,10 @@ module Roost
           list, into = self.class::LISTS[what]
           list && with(list => into ? self[list] | keys : self[list] - keys)
         end
+
+        # @param changes [Hash{String=>Object}] of what the kind keeps; numbers, texts and truth
+        # @return [Curation]
+        def with_own(changes) = with(own: own.merge(changes))
 
         def removed?(key) = removed.include?(key)
 

@@ -12,8 +12,7 @@ module Roost
       # runs::     Hash of slide id to Run, for every prompt that was ever opened
       # showing::  what the teacher has put on the class screen: "results", "key",
       #            "standings" (true) and "spotlight" ([{"seat", "named"}], side by side),
-      #            and how results are shown: "way" (as in the kind's ways), "opacity" (percent)
-      #            and "page" (from 0)
+      #            and how results are shown: "look" (as the kind's Handling says) and "page" (from 0)
       # eyes_up::  all devices rest until the teacher goes on
       # aside::    ids of slides whose question was set aside: it counts for nobody
       # curated::  Hash of slide id to Curation, where the teacher has sorted what was given
@@ -37,15 +36,22 @@ module Roost
               curated: document.fetch("curated", {}).transform_values { |each| Curation.from_document(each) }.freeze).freeze
         end
 
-        # Sessions begun before several could be shown have one spotlight.
+        # Sessions begun before several could be shown have one spotlight; and those begun before kinds
+        # said how they are shown have the way beside the rest.
         def self.showing(document)
           light = document["spotlight"]
-          light.is_a?(Hash) ? document.merge("spotlight" => [light]).freeze : document.freeze
+          look = document.slice("way", "opacity")
+          document = document.merge("spotlight" => [light]) if light.is_a?(Hash)
+          document = document.except(*look.keys).merge("look" => look) if look.any?
+          document.freeze
         end
         private_class_method :showing
 
         # @return [Array<Hash>] of "seat" and "named"
         def spotlights = showing.fetch("spotlight", [])
+
+        # @return [Hash{String=>Object}] how results are shown
+        def look = showing.fetch("look", {})
 
         def with(**changes) = self.class.new(**to_h, **changes).freeze
 

@@ -7,12 +7,12 @@ module Roost
       # are equal are sent the same bytes.
       module Views
         Standing = Struct.new(:rank, :points, :gap, :moved, :seats, keyword_init: true)
-        Spot = Struct.new(:seat_id, :name, :value, keyword_init: true)
+        Spotlight = Struct.new(:seat_id, :name, :value, keyword_init: true)
         Own = Struct.new(:value, :typed, :final, :late, :save_id, :status, :points, keyword_init: true)
         # Where the session stands, alike for every audience.
         WHERE = %i[session_id phase title theme goal slide place total open opened deadline eyes_up sound].freeze
         # What the teacher has put up.
-        PUT_UP = %i[way opacity key spots].freeze
+        PUT_UP = %i[look key spotlights].freeze
         # ahead:: pictures of the next slide, to be fetched while nothing else is going on; done:: Done, at the end
         Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, keyword_init: true)
         # How many questions a seat was asked, and how many it answered.
@@ -87,8 +87,8 @@ module Roost
 
           def put_up(snapshot)
             showing = snapshot.state.showing
-            { way: showing["way"], opacity: showing["opacity"], key: showing.key?("key"),
-              spots: snapshot.state.spotlights.filter_map { |light| spot(snapshot, light) } }
+            { look: snapshot.state.look, key: showing.key?("key"),
+              spotlights: snapshot.state.spotlights.filter_map { |light| spotlight(snapshot, light) } }
           end
 
           # What the class gave, as much of it as goes on the page that is up.
@@ -97,16 +97,16 @@ module Roost
             return { pages: 1, page: 0 } unless showing["results"]
 
             prompt = snapshot.slide.prompt
-            pages = prompt.pages(snapshot.class_tally, showing["way"])
+            pages = prompt.pages(snapshot.class_tally, snapshot.state.look["way"])
             number = showing.fetch("page", 0).clamp(0, pages - 1)
-            { pages: pages, page: number, tally: prompt.page(snapshot.class_tally, showing["way"], number) }
+            { pages: pages, page: number, tally: prompt.page(snapshot.class_tally, snapshot.state.look["way"], number) }
           end
 
-          def spot(snapshot, chosen)
+          def spotlight(snapshot, chosen)
             answer = snapshot.given[chosen["seat"]]
             seat = snapshot.seats.find { |other| other.id == chosen["seat"] }
             named = chosen["named"] && snapshot.options.names_shown
-            answer && Spot.new(seat_id: seat.id, name: (seat.name if named), value: answer.value).freeze
+            answer && Spotlight.new(seat_id: seat.id, name: (seat.name if named), value: answer.value).freeze
           end
 
           def done(snapshot, seat_id)

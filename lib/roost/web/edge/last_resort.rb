@@ -22,10 +22,7 @@ module Roost
       end
 
       # @param error [Exception]
-      def self.note(error)
-        place = error.backtrace&.find { |line| line.include?("/lib/roost/") } || error.backtrace&.first
-        warn "error #{error.class} at #{place.to_s.split("/lib/roost/").last}"
-      end
+      def self.note(error) = Live::Fault.note("error", error)
     end
   end
 end

@@ -12,6 +12,8 @@ module Roost
       include Pictures
 
       VIEWS = File.expand_path("../views", __dir__)
+      # Views of kinds of prompt, by names that begin with kinds/.
+      KINDS = File.expand_path("..", __dir__)
       # Questions side by side on a sheet of paper, with room for the names.
       PAPER_COLUMNS = 7
       MANIFEST = File.join(Settings::ROOT, "public/assets/manifest.json")
@@ -19,7 +21,8 @@ module Roost
       # Templates look names up in whatever includes this.
       Core = Roost::Core
       Drawings = Web::Drawings
-      Charts = Web::Charts
+      Strokes = Web::Strokes
+      Kinds = Web::Kinds
       SeatNews = Web::SeatNews
       Store = Roost::Store
       Exchange = Roost::Exchange
@@ -32,12 +35,13 @@ module Roost
         # @return [Tilt::Template] read once a process
         def template(name)
           @lock.synchronize do
-            @templates[name] ||= Tilt::ErubiTemplate.new(File.join(VIEWS, "#{name}.erb"), escape_html: true, freeze: true,
-                                                                                          default_encoding: "UTF-8")
+            @templates[name] ||= Tilt::ErubiTemplate.new(path(name), escape_html: true, freeze: true, default_encoding: "UTF-8")
           end
         end
 
-        def template?(name) = File.exist?(File.join(VIEWS, "#{name}.erb"))
+        def template?(name) = File.exist?(path(name))
+
+        def path(name) = File.join(name.start_with?("kinds/") ? KINDS : VIEWS, "#{name}.erb")
 
         # @return [Hash{String=>String}] asset name to its address with fingerprint
         def manifest = @manifest ||= JSON.parse(File.read(MANIFEST))
@@ -47,7 +51,10 @@ module Roost
       def partial(name, **locals) = Rendering.template(name).render(self, locals)
 
       # Whether a kind has this view, of those that not every kind has.
-      def kind_view?(prompt, name) = Rendering.template?("prompts/#{prompt.kind}/#{name}")
+      def kind_view?(prompt, name) = Rendering.template?("kinds/#{prompt.kind}/#{name}")
+
+      # A question as it stands in a sheet of questions.
+      def sheet_row(prompt) = Exchange::Kinds.sheet_row(prompt.kind).new(prompt)
 
       # A text that a student gave. Where answers come in live it may be cut (Brief).
       def given_text(text) = text
@@ -63,8 +70,8 @@ module Roost
       # @param id [String]
       def item_id(id) = id
 
-      # What a card of a board is called in a page.
-      # @param card [Core::Prompts::Posts::Board::Card]
+      # What a card that was given is called in a page.
+      # @param card [#key] nil where nobody is to know it
       def card_id(card, slide) = card.key && Given.name(slide.id, card.key)
 
       # The address of a picture that was given: of a sketch, or on a card.

@@ -47,7 +47,8 @@ module Roost
         end
 
         def put_up(view)
-          if view.spots.any? then [view.spots.length == 1 ? "One answer is shown." : "#{view.spots.length} answers are shown."]
+          lit = view.spotlights.length
+          if lit.positive? then [lit == 1 ? "One answer is shown." : "#{lit} answers are shown."]
           elsif view.tally && !view.open then ["What the class answered is shown."]
           else []
           end

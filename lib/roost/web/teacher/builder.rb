@@ -45,7 +45,7 @@ module Roost
       end
 
       post "/:id/slides/:slide/prompt" do
-        edit { |slide| Core::Reading.ok(slide.asking(Core::Prompts.kind(params["kind"]), "p#{new_id}")) }
+        edit { |slide| Core::Reading.ok(slide.asking(Core::Kinds.named(params["kind"]), "p#{new_id}")) }
       end
 
       post "/:id/slides/:slide/pictures" do

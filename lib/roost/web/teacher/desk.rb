@@ -6,6 +6,9 @@ module Roost
     class Desk < TeacherApp
       include Brief
 
+      # Of commands, beside those of the kinds.
+      ARGUMENTS = %w[from slide seconds what seat named beside page seats].freeze
+
       get "/:id" do |id|
         record = own_session(id)
         snapshot = Store::Rooms.new.snapshot(record)
@@ -17,8 +20,7 @@ module Roost
 
       # Commands answer with the refusal, or nothing: what they did comes by the stream.
       post "/:id/commands" do |id|
-        arguments = params.slice("from", "slide", "seconds", "what", "seat", "named", "beside", "cards", "column", "way",
-                                 "opacity", "page", "seats")
+        arguments = params.slice(*ARGUMENTS, *Core::Kinds::Handling.arguments)
         granted(Operations::CommandSession.new.call(account_id, whole(id), params["command"].to_s, arguments))
         done(id)
       end

@@ -1,0 +1,3 @@
+# frozen_string_literal: true
+
+Bench::Hostile::BODIES["choice"] = [{ options: ["o1"] * 20_000 }]

@@ -1,0 +1,3 @@
+# frozen_string_literal: true
+
+Bench::Hostile::BODIES["order"] = [{ order: ["i1," * 40_000] }]

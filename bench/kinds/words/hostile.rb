@@ -1,0 +1,3 @@
+# frozen_string_literal: true
+
+Bench::Hostile::BODIES["words"] = [{ words: ["\uFDFA" * 40] * 5 }]

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Kinds
+      module Choice
+        # How what a class gave to it is shown.
+        class Display < Kinds::Display
+          of_prompt :options
+
+          def plain(value)
+            picked = options.select { |option| value["options"].include?(option.id) }
+            words = picked.map { |option| "#{option.letter} #{option.name}".strip }.join("; ")
+            value["sure"] ? "#{words} (#{Sureness::LEVELS[value["sure"]].downcase})" : words
+          end
+        end
+      end
+    end
+  end
+end

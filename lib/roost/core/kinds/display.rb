@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Kinds
+      # How what was given is shown: on pages of the class screen, and one answer in words.
+      class Display < Part
+        # How many pages it takes on the class screen what the class gave: so much as can be read
+        # from the back row goes on one.
+        # @param tally as Tallying#for_class gives it
+        # @param way [String, nil] one of the kind's ways
+        def pages(_tally, _way) = 1
+
+        # What of a tally stands on one of these pages, by number from 0.
+        def page(tally, _way, _number) = tally
+
+        # One answer in words, for lists and sheets.
+        # @return [String]
+        def plain(_value) = ""
+
+        # @return [Picture, nil] a picture that was sent with an answer
+        def picture_of(_value, _post_id) = nil
+
+        private
+
+        # @return [Integer] how many pages so many things take; at least one, for none
+        def pages_of(count, each) = [(count / each.to_f).ceil, 1].max
+      end
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Kinds
+      module Gaps
+        # Reads an answer to it.
+        class Reader < Kinds::Reader
+          ANSWER_LIMIT = 120
+
+          of_prompt :gaps
+
+          # @param raw [Hash] "gap0", "gap1", …
+          def read(raw, _names = nil)
+            readings = gaps.each_index.map do |number|
+              Text.read(field(raw, "gap#{number}"), limit: ANSWER_LIMIT, what: "What stands in gap #{number + 1}", lines: false)
+            end
+            readings.find { |reading| !reading.ok? } || Reading.ok({ "gaps" => readings.map(&:value) })
+          end
+
+          def blank_answer?(value) = value["gaps"].all?(&:empty?)
+
+          def missing = "Fill a gap first."
+        end
+      end
+    end
+  end
+end

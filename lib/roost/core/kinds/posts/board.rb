@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Kinds
+      module Posts
+        # All cards of a slide, by what the teacher did with them. Built on the board before, so
+        # that only the cards of answers that changed are made.
+        class Board
+          # key:: what curation knows it by; state:: :up, :waiting (for the teacher) or :removed;
+          # at:: when it was written, as the device says; column:: number from 0, or nil; name::
+          # nil where the class isn't to know; likes:: how many
+          Card = Struct.new(:key, :text, :emoji, :picture, :at, :state, :pinned, :column, :name, :likes, keyword_init: true)
+          # What of a board may be seen by all: the cards that are up in their columns, as
+          # Posts#grouped gives them, and how many more there are.
+          Shown = Struct.new(:groups, :beyond, keyword_init: true) do
+            def up = groups.flat_map(&:last)
+
+            def empty? = up.empty?
+          end
+          Entry = Struct.new(:value, :name, :cards)
+
+          # Cards on one board; those beyond come up as others go.
+          MOST_SHOWN = 200
+          # More than there can be on one slide.
+          MOST_CARDS = 1_000_000
+          private_constant :Entry, :MOST_CARDS
+
+          # Cards that are to be seen, pinned ones first, in the order in which they were let
+          # through; those that wait; those that were taken away.
+          # @return [Array<Card>]
+          attr_reader :up, :waiting, :removed
+
+          # How many have added a card.
+          # @return [Integer]
+          attr_reader :answered
+
+          # @param values [Hash{Integer=>Hash}] seat id to value
+          # @param names [Hash{Integer=>String}] seat id to name
+          # @param curation [Room::Curation]
+          # @param approve [Boolean] whether a card waits until the teacher lets it through
+          # @param before [Board, nil]
+          def initialize(values, names:, curation:, approve:, before: nil)
+            @curation = curation
+            @approve = approve
+            @lists = %i[removed approved pinned].to_h { |list| [list, curation[list].each_with_index.to_h] }
+            known = before && before.curation == curation && before.approve == approve ? before.entries : {}
+            @likes = values.values.flat_map { |value| value["likes"] }.tally
+            @entries = values.to_h { |seat_id, value| [seat_id, entry(seat_id, value, names[seat_id], known[seat_id])] }
+            @answered = entries.count { |_, entry| entry.cards.any? }
+            sort(entries.each_value.flat_map(&:cards))
+            freeze
+          end
+
+          def empty? = up.empty? && waiting.empty? && removed.empty?
+
+          # The cards that are up, as many as a board holds, without names unless they are to be seen.
+          # @return [Array<Card>]
+          def for_class(named:)
+            named ? up.first(MOST_SHOWN) : up.first(MOST_SHOWN).map { |card| altered(card, name: nil) }
+          end
+
+          def ==(other) = other.is_a?(Board) && other.entries == entries && other.curation == curation && other.approve == approve
+
+          protected
+
+          attr_reader :entries, :curation, :approve
+
+          private
+
+          attr_reader :lists, :likes
+
+          def entry(seat_id, value, name, known)
+            cards = if known.nil? || known.value != value || known.name != name
+                      value["posts"].map { |post| card("#{seat_id}-#{post["id"]}", post, name) }
+                    elsif known.cards.all? { |card| card.likes == likes.fetch(card.key, 0) }
+                      return known
+                    else
+                      known.cards.map { |card| altered(card, likes: likes.fetch(card.key, 0)) }
+                    end
+            Entry.new(value, name, cards.freeze).freeze
+          end
+
+          def card(key, post, name)
+            Card.new(key: key, text: post["text"], emoji: post["emoji"], picture: Picture.from_document(post["picture"]),
+                     at: post["at"], state: state(key), pinned: lists[:pinned].key?(key), column: curation.columns[key],
+                     name: name, likes: likes.fetch(key, 0)).freeze
+          end
+
+          def state(key)
+            return :removed if lists[:removed].key?(key)
+
+            !approve || lists[:approved].key?(key) ? :up : :waiting
+          end
+
+          def sort(cards)
+            written = cards.sort_by.with_index { |card, place| (card.at * MOST_CARDS) + place }.group_by(&:state)
+            up = written.fetch(:up, [])
+            up = up.sort_by { |card| lists[:approved][card.key] } if approve
+            @up = up.partition(&:pinned).flatten(1).freeze
+            @waiting = written.fetch(:waiting, []).freeze
+            @removed = written.fetch(:removed, []).freeze
+          end
+
+          def altered(card, **changes) = Card.new(**card.to_h, **changes).freeze
+        end
+      end
+    end
+  end
+end

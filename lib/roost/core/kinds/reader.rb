@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Kinds
+      # Reads what a device sent as an answer, limits it, and says what of it there is to say to the
+      # student (rules.md, reading an answer).
+      class Reader < Part
+        # @param raw anything that was sent as the form of an answer: {"name" => ["text"]}
+        # @param names [Room::Handles] what the parts of the question are called at that seat
+        # @return [Reading] of a value
+        def read(_raw, _names = nil) = raise(NotImplementedError)
+
+        # Whether there is nothing in a value to hand in.
+        def blank_answer?(_value) = raise(NotImplementedError)
+
+        # What to do before there is anything to hand in.
+        def missing = "There is nothing to hand in yet."
+
+        # What was made of an answer, for the student to see while typing.
+        # @return [String, nil] nil where that is plain to see
+        def understood(_value) = nil
+
+        # Two cards of a game that were turned over, each known to the seat by a name. Where the parts
+        # don't lie face down it tells nothing: it would tell the key.
+        # @param cards [Array(String, String)]
+        # @param names [Room::Handles]
+        # @return [Array(String, String), nil] the pair they make, as the form of an answer has it
+        def turned(_cards, _names) = nil
+
+        private
+
+        # One text field of an answer.
+        def field(raw, name)
+          return nil unless raw.is_a?(Hash)
+
+          values = raw[name]
+          values.is_a?(Array) ? values.first : values
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Kinds
+      # What a class gave, put together. A kind defines #gathered or #tally.
+      class Tallying < Part
+        # What the class gave, with all that a tally may need.
+        #
+        # @param values [Hash{Integer=>Hash}] seat id to value
+        # @param names [Hash{Integer=>String}] seat id to name
+        # @param curation [Room::Curation] what the teacher has done with single words or cards
+        # @param before the tally of the moment before, or nil: what it knows isn't worked out again
+        def gathered(values, **) = tally(values.values)
+
+        # What values come to by themselves.
+        # @param values [Array<Hash>]
+        def tally(values) = gathered(values.each_with_index.to_h { |value, place| [place, value] })
+
+        # What of a tally may reach the class screen and the seats.
+        def for_class(tally) = tally
+
+        # What the teacher should notice of one answer beside the others, in a word or two.
+        # @param tally what #tally gave of all answers
+        # @return [String, nil]
+        def remark(_value, _tally) = nil
+      end
+    end
+  end
+end

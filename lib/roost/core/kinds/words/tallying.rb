@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Kinds
+      module Words
+        # What a class gave to it, put together.
+        class Tallying < Kinds::Tallying
+          # key:: what is the same of all spellings; text:: in its commonest spelling;
+          # names:: of those who gave it, for the teacher only
+          Row = Struct.new(:key, :text, :count, :names, keyword_init: true)
+          # removed:: [Row] taken away for all by the teacher; cloud:: [Tallies::Cloud::Word]
+          Tally = Struct.new(:rows, :removed, :cloud, :answered, keyword_init: true)
+          CLOUD = { width: 760, height: 340 }.freeze
+
+          of_prompt :blank_answer?
+
+          # rules.md, tallies: counted by what is the same, shown in the commonest spelling. A word
+          # keeps its place in the cloud while it can.
+          def gathered(values, names: {}, curation: Room::Curation::BLANK, before: nil)
+            same = Hash.new { |known, word| known[word] = Prompt.same(word) }
+            given = values.flat_map { |seat_id, value| value["words"].map { |word| [same[word], word, seat_id] } }
+            all = given.group_by(&:first).map { |key, entries| row(key, entries, names) }.sort_by { |row| [-row.count, row.text] }
+            removed, rows = all.partition { |row| curation.removed?(row.key) }
+            Tally.new(rows: rows, removed: removed, answered: values.count { |_, value| !blank_answer?(value) },
+                      cloud: Tallies::Cloud.layout(rows, **CLOUD, before: before ? before.cloud : [])).freeze
+          end
+
+          def for_class(tally)
+            bare = tally.rows.map { |row| Row.new(**row.to_h, names: []).freeze }
+            Tally.new(**tally.to_h, rows: bare, removed: []).freeze
+          end
+
+          private
+
+          def row(key, entries, names)
+            Row.new(key: key, text: commonest(entries.map { |entry| entry[1] }), count: entries.length,
+                    names: entries.filter_map { |entry| names[entry[2]] }.sort).freeze
+          end
+
+          def commonest(spellings) = spellings.map { |word| word.gsub(Prompt::ENDS, "") }.tally.max_by(&:last).first
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Kinds
+      module Writing
+        # How what a class gave to it is shown.
+        class Display < Kinds::Display
+          # Groups on a page, with one box and with several.
+          ON_A_PAGE = 15
+          ON_A_PAGE_EACH = 6
+
+          of_prompt :boxes
+
+          def pages(tally, _way) = tally.parts.map { |part| pages_of(part.groups.length, on_a_page) }.max
+
+          def page(tally, _way, number)
+            parts = tally.parts.map do |part|
+              Prompt::Part.new(**part.to_h, groups: part.groups.drop(number * on_a_page).first(on_a_page)).freeze
+            end
+            Prompt::Tally.new(answered: tally.answered, parts: parts).freeze
+          end
+
+          def plain(value) = value["text"]
+
+          private
+
+          def on_a_page = boxes.length > 1 ? ON_A_PAGE_EACH : ON_A_PAGE
+        end
+      end
+    end
+  end
+end
