@@ -15,8 +15,8 @@ module Bench
                                                        .map { |kind| const_get(kind.capitalize) }
     GOALS = { tally_growth_max: "at most 2.5" }.merge(*OWN.map { |kind| kind::GOALS }).freeze
 
-    Room = Struct.new(:size, :session, :keep, :stream, keyword_init: true)
-    private_constant :Room
+    Filled = Struct.new(:size, :session, :keep, :stream, keyword_init: true)
+    private_constant :Filled
 
     # @param account [Integer] id of the teacher that `server` signs in
     # @param server [Server]
@@ -79,7 +79,7 @@ module Bench
     # Median milliseconds of one tally when one answer is new.
     def by_itself(prompt, size)
       values = imagined(prompt, size + ROUNDS).each_with_index.to_h { |value, seat_id| [seat_id, value] }
-      gather = ->(given, before) { prompt.gathered(given, names: {}, curation: Roost::Core::Room::Curation::BLANK, before: before) }
+      gather = ->(given, before) { prompt.gathered(given, names: {}, curation: Roost::Core::Session::Curation::BLANK, before: before) }
       before = gather.call(values.first(size).to_h, nil)
       Bench.median(Array.new(ROUNDS) do |turn|
         given = values.first(size + turn + 1).to_h
@@ -114,7 +114,7 @@ module Bench
                      keyed: prompt.keyed?, save_no: 1, save_id: SecureRandom.uuid)
       end
       size.times(&keep)
-      Room.new(size: size, session: session, keep: keep, stream: desk(session))
+      Filled.new(size: size, session: session, keep: keep, stream: desk(session))
     end
 
     # One more answers, as the one at this place.

@@ -63,8 +63,8 @@ module Roost
     # Puma worker processes. 0 runs everything in one process.
     def workers = Integer(@env.fetch("ROOST_WORKERS", "2"))
 
-    # Threads a worker. More than about five fight over Ruby's lock (docs/ARCHITECTURE.md).
-    def threads = Integer(@env.fetch("ROOST_THREADS", "5"))
+    # Threads a worker: as many saves as can be written together (Store::AnswerQueue).
+    def threads = Integer(@env.fetch("ROOST_THREADS", "16"))
 
     # Threads that send to sessions side by side.
     def dispatchers = 4

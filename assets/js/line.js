@@ -70,6 +70,8 @@ document.addEventListener("htmx:sse:after:connection", (event) => {
 document.addEventListener("htmx:sse:after:message", ({ detail: { message } }) => {
   heard = Date.now();
   dispatchEvent(new Event("roost:line"));
+  // The teacher has taken this seat out.
+  if (message.event === "gone") location.reload();
   // The server wants to know how good the line is.
   if (message.event === "beat" && message.data === "?" && live.dataset.token) {
     fetch(`/here/${live.dataset.token}`, { method: "POST", signal: within(15000) }).catch(() => {});

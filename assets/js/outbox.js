@@ -1,4 +1,4 @@
-// What a seat has to send: the newest save of each slide waits on the device until the server has
+// What a seat has to send: the newest save of each question waits on the device until the server has
 // acknowledged it, across reloads and lost lines. Saving twice is saving once: every save has an id
 // and a rising number. It says which window wrote it and over what, so that another window's text
 // is not written over unseen; and how long the question had been here and how often it was tried,
@@ -9,6 +9,9 @@ import { within } from "./older.js";
 const RETRY = [500, 1000, 2000, 3000];
 const PATIENCE = 8000;
 const KEEPALIVE = 60000; // bytes that browsers still send when a page is left
+
+// What a question is called here: its slide, and which attempt at it where that isn't the first.
+export const questionOf = (slide, attempt = 1) => (attempt > 1 ? `${slide}/${attempt}` : slide);
 
 export class Outbox extends EventTarget {
   constructor(token) {
@@ -30,61 +33,63 @@ export class Outbox extends EventTarget {
     if (this.others.length) this.send();
   }
 
-  // The save of this slide that has not been acknowledged yet.
-  pending(slide) {
-    const left = this.others.map(({ saves }) => saves[slide]).filter(Boolean);
-    return this.waiting[slide] ?? left.sort((one, other) => one.at - other.at).at(-1);
+  // The save of this question that has not been acknowledged yet.
+  pending(question) {
+    const left = this.others.map(({ saves }) => saves[question]).filter(Boolean);
+    return this.waiting[question] ?? left.sort((one, other) => one.at - other.at).at(-1);
   }
 
-  // What the window shows of a slide was saved under this id.
-  knows(slide, saveId) {
-    this.bases[slide] ??= saveId ?? null;
+  // What the window shows of a question was saved under this id.
+  knows(question, saveId) {
+    this.bases[question] ??= saveId ?? null;
   }
 
   // @param elapsed milliseconds the question had been on this device
-  put(slide, fields, final, elapsed) {
-    const before = this.pending(slide);
-    this.numbers[slide] = Math.max(this.numbers[slide] ?? 0, before?.save_no ?? 0) + 1;
-    this.waiting[slide] = {
+  put(question, fields, final, elapsed) {
+    const before = this.pending(question);
+    this.numbers[question] = Math.max(this.numbers[question] ?? 0, before?.save_no ?? 0) + 1;
+    const [slide, attempt] = question.split("/");
+    this.waiting[question] = {
       slide,
+      attempt: Number(attempt ?? 1),
       fields,
       final,
       elapsed,
       tries: 0,
       at: Date.now(),
-      save_no: this.numbers[slide],
+      save_no: this.numbers[question],
       save_id: uuid(),
       writer: this.writer,
-      over: [before?.save_id, this.bases[slide]].filter(Boolean),
+      over: [before?.save_id, this.bases[question]].filter(Boolean),
       held: before?.held,
     };
-    this.forget(slide);
+    this.forget(question);
     this.keep();
-    if (this.waiting[slide].held) this.tell(slide, { state: "elsewhere", final });
+    if (this.waiting[question].held) this.tell(question, { state: "elsewhere", final });
     else {
-      this.tell(slide, { state: "sending", final });
+      this.tell(question, { state: "sending", final });
       this.send();
     }
   }
 
   // Of two texts the student wants the one that is here.
-  insist(slide, fields, final, elapsed) {
-    const { held } = this.pending(slide) ?? {};
-    this.drop(slide);
-    this.bases[slide] = held;
-    this.put(slide, fields, final, elapsed);
+  insist(question, fields, final, elapsed) {
+    const { held } = this.pending(question) ?? {};
+    this.drop(question);
+    this.bases[question] = held;
+    this.put(question, fields, final, elapsed);
   }
 
-  // What waits for this slide is wanted no more.
-  drop(slide) {
-    delete this.waiting[slide];
-    this.forget(slide);
+  // What waits for this question is wanted no more.
+  drop(question) {
+    delete this.waiting[question];
+    this.forget(question);
     this.keep();
   }
 
   // What is waiting is newer than what other windows left.
-  forget(slide) {
-    for (const { saves } of this.others) delete saves[slide];
+  forget(question) {
+    for (const { saves } of this.others) delete saves[question];
   }
 
   keep() {
@@ -145,23 +150,23 @@ export class Outbox extends EventTarget {
   }
 
   settle(save, reply) {
-    const { slide } = save;
-    const now = this.pending(slide);
+    const question = questionOf(save.slide, save.attempt);
+    const now = this.pending(question);
     const same = now?.save_id === save.save_id;
-    this.numbers[slide] = Math.max(this.numbers[slide] ?? 0, reply.save_no ?? 0);
+    this.numbers[question] = Math.max(this.numbers[question] ?? 0, reply.save_no ?? 0);
     if (reply.state === "behind" && save.writer !== this.writer) {
-      this.drop(slide); // the window that wrote it has gone on
+      this.drop(question); // the window that wrote it has gone on
     } else if (reply.state === "behind") {
-      if (same) now.save_no = this.numbers[slide] + 1;
+      if (same) now.save_no = this.numbers[question] + 1;
       this.again = true;
     } else if (reply.state === "elsewhere") {
       if (now) now.held = reply.saved;
     } else {
-      this.bases[slide] = save.save_id;
-      if (same) this.drop(slide);
+      this.bases[question] = save.save_id;
+      if (same) this.drop(question);
     }
     this.keep();
-    if (same && reply.state !== "behind") this.tell(slide, { ...reply, final: save.final });
+    if (same && reply.state !== "behind") this.tell(question, { ...reply, final: save.final });
     if (!same) this.again = true;
   }
 
@@ -171,8 +176,8 @@ export class Outbox extends EventTarget {
     this.timer = setTimeout(() => this.send(), delay);
   }
 
-  tell(slide, detail) {
-    this.dispatchEvent(new CustomEvent("save", { detail: { slide, ...detail } }));
+  tell(question, detail) {
+    this.dispatchEvent(new CustomEvent("save", { detail: { question, ...detail } }));
   }
 }
 
@@ -184,8 +189,8 @@ export class Rehearsal extends EventTarget {
 
   knows() {}
 
-  put(slide, fields, final) {
-    this.dispatchEvent(new CustomEvent("save", { detail: { slide, state: final ? "final" : "draft", final } }));
+  put(question, fields, final) {
+    this.dispatchEvent(new CustomEvent("save", { detail: { question, state: final ? "final" : "draft", final } }));
   }
 }
 

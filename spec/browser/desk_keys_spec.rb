@@ -23,14 +23,14 @@ RSpec.describe "The keys of the Desk" do
     first = focused
     type("e")
     sleep 0.4
-    expect(snapshot(session).state.eyes_up).to be(false)
+    expect(moment(session).state.eyes_up).to be(false)
     type(:arrow_right)
     expect(focused).not_to eq(first)
     type(:end)
     expect(focused).to eq("?")
     type(:home)
     expect(focused).to eq(first)
-    expect(snapshot(session).state.slide_id).to eq("s2")
+    expect(moment(session).state.slide_id).to eq("s2")
     desk.execute_script("document.activeElement.blur()")
     type("e")
     expect(desk).to have_button("Go on")
@@ -55,7 +55,7 @@ RSpec.describe "The keys of the Desk" do
     dialog.click_button "Close"
     type("e")
     sleep 0.4
-    expect(snapshot(session).state.eyes_up).to be(false)
+    expect(moment(session).state.eyes_up).to be(false)
     type("w")
     expect(desk).to have_button("Go on")
     desk.refresh

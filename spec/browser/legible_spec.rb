@@ -22,7 +22,7 @@ RSpec.describe "The class screen, from the back row" do
   def let_through(session, slide)
     return unless slide.prompt.board?
 
-    keys = snapshot(session).tally(slide.id).waiting.map(&:key)
+    keys = moment(session).tally(slide.id).waiting.map(&:key)
     command(session, "curate", slide: slide.id, what: "approve", cards: keys.join("\n"))
   end
 

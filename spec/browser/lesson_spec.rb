@@ -131,7 +131,7 @@ RSpec.describe "A whole lesson in four windows" do
       command(session, "begin")
     end
 
-    def place = snapshot(session).place
+    def place = moment(session).place
 
     it "moves one slide on a double click and on a key that is pressed twice quickly" do
       desk.find_button("Next slide →").double_click

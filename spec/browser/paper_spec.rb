@@ -23,9 +23,7 @@ RSpec.describe "Results on paper" do
     names.each { |name| take_seat(session, name) }
     command(session, "begin")
     questions.drop(1).each { |each| command(session, "jump", slide: each.id) }
-    state = database[:sessions].where(id: session.id).get(:state).to_h
-    state["runs"].each_value { |run| run["opened_at"] -= 100 }
-    database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    put_back(session, 100, :opened_at)
     desk = sign_in_window.tap { |page| page.visit "/results/#{session.id}" }
     desk.find(".grid th", text: "Student-01")
     pages = print(desk)

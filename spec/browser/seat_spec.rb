@@ -12,7 +12,7 @@ RSpec.describe "A seat that loses nothing" do
     command(session, "jump", slide: "s4")
   end
 
-  def stored(slide_id = "s4") = snapshot(session).answers.fetch(slide_id, {}).values.first
+  def stored(slide_id = "s4") = moment(session).answers.fetch(slide_id, {}).values.first
 
   # Waits for something to be true of what is kept.
   def eventually(seconds = 8)
@@ -28,9 +28,7 @@ RSpec.describe "A seat that loses nothing" do
     field.send_keys("low the river")
     expect(seat).to have_css(".answer-state", text: "On this device, sending…")
     command(session, "next")
-    state = database[:sessions].where(id: session.id).get(:state).to_h
-    state["runs"]["s4"]["closed_at"] -= 60
-    database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    put_back(session, 60, :closed_at, slide: "s4")
     offline(seat, false)
     expect(seat).to have_css("h1", text: "Sketch a wing", wait: 10)
     eventually { stored.value == { "text" => "They follow the river" } }
@@ -124,7 +122,7 @@ RSpec.describe "A seat that loses nothing" do
     offline(seat, true)
     seat.find("label", text: "Grey heron").click
     seat.click_button "Hand in"
-    eventually(12) { !snapshot(session).state.open? }
+    eventually(12) { !moment(session).state.open? }
     sleep 1
     offline(seat, false)
     eventually { stored("s3")&.by_line }
@@ -183,8 +181,8 @@ RSpec.describe "A seat that loses nothing" do
         expect(browser).to have_css(".answer-state", text: "✓ Handed in")
       end
     end
-    expect(snapshot(session).given("s4").values.map { |answer| answer.value["text"] }).to match_array(names)
-    expect(snapshot(session).seats.map(&:here)).to all(be(true))
+    expect(moment(session).given("s4").values.map { |answer| answer.value["text"] }).to match_array(names)
+    expect(moment(session).seats.map(&:here)).to all(be(true))
     handles.each { |handle| browser.within_window(handle) { browser.current_window.close } }
   end
 

@@ -22,7 +22,7 @@ RSpec.describe "Sketching at a seat" do
   def tools = strokes.map { |stroke| stroke["tool"] }
 
   def strokes
-    kept = snapshot(session).answers.fetch("s5", {}).values.first
+    kept = moment(session).answers.fetch("s5", {}).values.first
     kept ? kept.value["strokes"] : []
   end
 

@@ -67,7 +67,7 @@ RSpec.describe "A slow phone" do
     command(session, "next")
     seat.find("h1", text: "Six reeds")
     command(session, "next")
-    command(session, "open") unless snapshot(session).state.open?
+    command(session, "open") unless moment(session).state.open?
     seat.find("label", text: "Swallow", wait: 20)
     sleep 3
     seat.find("label", text: "Swallow").click
@@ -75,8 +75,8 @@ RSpec.describe "A slow phone" do
     seat.click_button "Hand in"
     expect(seat).to have_css(".answer-state", text: "✓ Handed in", wait: 40)
     expect(clock - pressed).to be < 3
-    answer = snapshot(session).answers["q"].values.first
+    answer = moment(session).answers["q"].values.first
     expect([answer.final, answer.late]).to eq([true, false])
-    expect(snapshot(session).outcome("q", answer.seat_id).seconds).to be < 12
+    expect(moment(session).outcome("q", answer.seat_id).seconds).to be < 12
   end
 end

@@ -41,21 +41,7 @@ RSpec.describe Roost::Core::Text do
   end
 end
 
-RSpec.describe Roost::Core::Room::Run do
-  it "ends at the deadline, or when it was closed before" do
-    run = described_class.open(100.0, 20)
-    expect([run.closed(110.0).closed_at, run.closed(130.0).closed_at]).to eq([110.0, 120.0])
-    expect(described_class.open(100.0, nil).closed(130.0).closed_at).to eq(130.0)
-  end
-
-  it "gets a full time limit when opened again, and a timer when it had none" do
-    expect(described_class.open(100.0, 20).closed(110.0).reopened(200.0, 20).deadline).to eq(220.0)
-    expect(described_class.open(100.0, nil).extended(150.0, 15).deadline).to eq(165.0)
-    expect(described_class.open(100.0, 20).extended(119.0, 15).deadline).to eq(135.0)
-  end
-end
-
-RSpec.describe Roost::Core::Room::Options do
+RSpec.describe Roost::Core::Session::Options do
   it "falls back on the default for what it does not understand, and survives being written down" do
     read = described_class.read({ "speed_share" => "9", "may_change" => "yes" })
     expect([read.speed_share, read.may_change, read.speed]).to eq(["0.25", false, 1/4r])

@@ -3,13 +3,13 @@
 RSpec.describe Roost::Exchange::ResultsSheet do
   def answers(*texts)
     values = texts.each_with_index.to_h { |text, place| [place + 1, answer(place + 1, "w", { "text" => text })] }
-    seats = values.keys.map { |id| Roost::Core::Room::Seat.new(id: id, name: "S#{id}", here: true, practice: false) }
+    seats = values.keys.map { |id| Roost::Core::Session::Seat.new(id: id, name: "S#{id}", here: true, practice: false) }
     lesson = Roost::Core::Lesson.new(title: "Marsh", slides: [slide("w", prompt: writing)])
-    runs = { "w" => Roost::Core::Room::Run.open(0.0, nil) }
-    state = Roost::Core::Room::State.start.with(phase: "ended", slide_id: "w", runs: runs)
-    snapshot = Roost::Core::Room::Snapshot.new(id: 1, title: "Marsh", code: "", lesson: lesson, options: room_options,
-                                               state: state, version: 1, seats: seats, answers: { "w" => values }, shown: {})
-    csv = described_class.new(Roost::Core::Analysis::Results.new(snapshot)).to_csv
+    openings = { "w" => [Roost::Core::Session::Opening.begin(0.0, nil)] }
+    state = Roost::Core::Session::State.start.with(phase: "ended", slide_id: "w", openings: openings)
+    moment = moment_of(id: 1, title: "Marsh", code: "", lesson: lesson, options: room_options,
+                                                  state: state, version: 1, seats: seats, answers: { "w" => values }, shown: {})
+    csv = described_class.new(Roost::Core::Analysis::Results.new(moment.record)).to_csv
     CSV.parse(csv.delete_prefix("\uFEFF"), headers: true).map { |row| row["Answer"] }
   end
 

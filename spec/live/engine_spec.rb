@@ -133,6 +133,23 @@ RSpec.describe Roost::Live::Engine do
     expect(failures).to be_empty
   end
 
+  it "tells the devices and all processes of a seat that is renamed or removed" do
+    command(session, "begin")
+    ada, bo = %w[Ada Bo].map { |name| take_seat(session, name) }
+    sockets = [ada, bo].each_with_index.map { |(seat, _), at| stream(:seat, seat_id: seat[:id], at: at) }
+    sockets.each { |socket| hear(socket, "seat on s1") }
+    known = engines.map { |each| Roost::Web::KnownSeats.new(each) }
+    expect(known.map { |seats| seats[ada.last][:name] }).to eq(%w[Ada Ada])
+    account = session.account_id
+    Roost::Operations::RenameSeat.new.call(account, session.id, ada.first[:id], "Adele")
+    sockets.each { |socket| hear(socket, "id: 3") }
+    sleep 0.02 until known.all? { |seats| seats[ada.last][:name] == "Adele" }
+    Roost::Operations::RemoveSeat.new.call(account, session.id, ada.first[:id])
+    hear(sockets.first, "event: gone")
+    hear(sockets.last, "id: 4")
+    sleep 0.02 until known.all? { |seats| seats[ada.last].nil? }
+  end
+
   it "beats while the database does not answer" do
     socket = stream(:seat, seat_id: take_seat(session).first[:id])
     hear(socket, "seat on")
@@ -173,20 +190,19 @@ RSpec.describe Roost::Live::Engine do
     command(session, "jump", slide: "s3")
     2.times { hear(stream(:seat, seat_id: seat[:id]), "seat on s3 open") }
     sleep 0.2
-    shown = snapshot(session).shown.fetch("s3")
+    shown = moment(session).record.shown_to("s3")
     expect(shown.keys).to eq([seat[:id]])
-    expect(shown.values.first).to be_within(5).of(snapshot(session).state.run.opened_at)
+    expect(shown.values.first).to be_within(5).of(moment(session).state.opening.opened_at)
   end
 
   it "closes a question by itself a second after its deadline" do
     seat = take_seat(session).first
     command(session, "begin")
     command(session, "jump", slide: "s3")
-    state = database[:sessions].where(id: session.id).get(:state).to_h
-    state["runs"]["s3"]["deadline"] -= 19
-    database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    database[:openings].where(session_id: session.id).update(deadline: Sequel.lit("deadline - interval '19 seconds'"))
     hear(stream(:seat, seat_id: seat[:id]), "seat on s3 closed")
-    expect(snapshot(session).state.run.closed_at).to eq(state["runs"]["s3"]["deadline"])
+    opening = moment(session).state.opening
+    expect(opening.closed_at).to eq(opening.deadline)
   end
 
   it "tells the Desk who has left, whichever process they were at" do
@@ -205,6 +221,6 @@ RSpec.describe Roost::Live::Engine do
     hear(stream(:seat, seat_id: seat[:id], at: 1), "seat on")
     old.close
     sleep 0.6
-    expect(snapshot(session).seats.first.here).to be(true)
+    expect(moment(session).seats.first.here).to be(true)
   end
 end

@@ -5,10 +5,10 @@ RSpec.describe Roost::Live::Mirror do
   let(:session) { kept_session(account).tap { |kept| command(kept, "begin") } }
   let(:mirror) { described_class.new(session.id) }
 
-  def told(snapshot) = [snapshot.seats, snapshot.answers, snapshot.shown, snapshot.state.slide_id]
+  def told(moment) = [moment.seats, moment.record.answers, moment.record.shown, moment.state.slide_id]
 
   it "says what the session itself says, whatever happens to it" do
-    told(mirror.snapshot)
+    told(mirror.moment)
     steps = [-> { command(session, "jump", slide: "s2") },
              -> { save(session, take_seat(session, "Ada").first, "s2", { "options" => ["o1"] }) },
              -> { Roost::Store::Answers.new.delivered(session.id, "s2", [take_seat(session, "Bo").first[:id]]) },
@@ -17,23 +17,23 @@ RSpec.describe Roost::Live::Mirror do
              -> { Roost::Store::Seats.new.leave("key") }]
     steps.each do |step|
       step.call
-      expect(told(mirror.snapshot)).to eq(told(snapshot(session)))
+      expect(told(mirror.moment)).to eq(told(moment(session)))
     end
   end
 
   it "does not ask again who is there when only answers came" do
     ada = take_seat(session, "Ada").first
-    before = mirror.snapshot
+    before = mirror.moment
     take_seat(session, "Bo")
     save(session, ada, "s1", { "options" => ["o1"] })
-    expect(mirror.snapshot(people: false).seats).to equal(before.seats)
-    expect(mirror.snapshot.seats.map(&:name)).to eq(%w[Ada Bo])
+    expect(mirror.moment(people: false).seats).to equal(before.seats)
+    expect(mirror.moment.seats.map(&:name)).to eq(%w[Ada Bo])
   end
 
   it "is nothing of a session that was deleted" do
-    mirror.snapshot
+    mirror.moment
     command(session, "end")
     Roost::Store::Sessions.new.mark_deleted(account, session.id, true)
-    expect(mirror.snapshot).to be_nil
+    expect(mirror.moment).to be_nil
   end
 end

@@ -9,15 +9,12 @@ RSpec.describe "Answering" do
     seat
   end
 
-  def stored(slide_id) = snapshot(session).answer(slide_id, seat[:id])
+  def stored(slide_id) = moment(session).answer(slide_id, seat[:id])
 
   # As if the last question had been closed so many seconds ago.
   def closed_since(seconds)
     command(session, "close")
-    state = database[:sessions].where(id: session.id).get(:state).to_h
-    run = state["runs"][state["slide_id"]]
-    run["closed_at"] -= seconds
-    database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    put_back(session, seconds, :closed_at, slide: moment(session).state.slide_id)
   end
 
   describe "while a question is open" do
@@ -81,17 +78,18 @@ RSpec.describe "Answering" do
       command(session, "next")
       expect(save(session, seat, "n1", { "number" => ["about 300"] }, save_no: 2).state).to eq("unread")
       command(session, "next")
-      now = snapshot(session)
+      now = moment(session)
       expect(%w[w1 n1].map { |id| now.answer(id, seat[:id]).typed_text })
         .to eq(["one two three four five six seven", "about 300"])
       expect(%w[w1 n1].map { |id| now.outcome(id, seat[:id]).to_h.slice(:status, :mark, :unfinished) })
         .to eq([{ status: :unread, mark: nil, unfinished: true }, { status: :unread, mark: 0, unfinished: true }])
-      results = Roost::Core::Analysis::Results.new(now)
+      results = Roost::Core::Analysis::Results.new(now.record)
       expect(Roost::Exchange::ResultsSheet.new(results).to_csv).to include("about 300", "one two three")
       command(session, "back")
-      expect(Roost::Core::Room::Views.desk(snapshot(session)).entries.first.to_h).to include(typed: "about 300", unfinished: true)
-      expect(Roost::Core::Room::Views.seats(snapshot(session),
-                                            [seat[:id]]).keys.first.own.typed).to eq({ "number" => ["about 300"] })
+      expect(Roost::Core::Session::Views.desk(moment(session)).entries.first.to_h).to include(typed: "about 300",
+                                                                                                unfinished: true)
+      expect(Roost::Core::Session::Views.seats(moment(session),
+                                               [seat[:id]]).keys.first.own.typed).to eq({ "number" => ["about 300"] })
     end
 
     it "never takes the place of an answer that was handed in, and gives way to one that can be read" do
@@ -135,7 +133,7 @@ RSpec.describe "Answering" do
     it "keeps what was written while the line was lost: late, and unfinished if it was" do
       closed_since(30)
       expect(save(session, seat, "s4", { "text" => ["They follow the"] }, final: false).state).to eq("late")
-      entry = Roost::Core::Room::Views.desk(snapshot(session)).entries.first
+      entry = Roost::Core::Session::Views.desk(moment(session)).entries.first
       expect([entry.value, entry.unfinished, entry.late]).to eq([{ "text" => "They follow the" }, true, true])
     end
 
@@ -159,7 +157,7 @@ RSpec.describe "Answering" do
       expect(save(session, seat, "s3", { "options" => ["o1"] }, save_no: 2).state).to eq("refused")
       other = take_seat(session, "Bo").first
       expect(save(session, other, "s3", { "options" => ["o1"] }).state).to eq("late")
-      expect(snapshot(session).outcome("s3", other[:id]).points).to eq(0)
+      expect(moment(session).outcome("s3", other[:id]).points).to eq(0)
     end
   end
 
@@ -168,7 +166,7 @@ RSpec.describe "Answering" do
     seats = Array.new(30) { |number| take_seat(session, "Student #{number}").first }
     replies = at_once(seats) { |each| save(session, each, "s2", { "options" => ["o1"] }) }
     expect(replies.map(&:state)).to all(eq("final"))
-    expect(snapshot(session).tally("s2").rows.first.count).to eq(30)
+    expect(moment(session).tally("s2").rows.first.count).to eq(30)
   end
 
   it "reads only what changed since, and still sees every change" do
@@ -177,10 +175,10 @@ RSpec.describe "Answering" do
     seats = Array.new(5) { |number| take_seat(session, "Student #{number}").first }
     counts = seats.map do |each|
       save(session, each, "s2", { "options" => ["o1"] })
-      mirror.snapshot.given("s2").length
+      mirror.moment.given("s2").length
     end
     expect(counts).to eq([1, 2, 3, 4, 5])
     save(session, seats.first, "s2", { "options" => ["o2"] }, save_no: 2)
-    expect(mirror.snapshot.tally("s2").rows.map(&:count)).to eq([4, 1])
+    expect(mirror.moment.tally("s2").rows.map(&:count)).to eq([4, 1])
   end
 end

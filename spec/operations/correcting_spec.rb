@@ -30,9 +30,9 @@ RSpec.describe "Correcting a question that has been answered" do
 
   # What is told of each seat, by name: its marks, points, rank and totals.
   def told(session)
-    snapshot = snapshot(session)
-    ranks = snapshot.standings.to_h { |row| [row.name, [row.rank, row.points, row.gap, row.moved]] }
-    Roost::Core::Analysis::Results.new(snapshot).lines.to_h do |line|
+    moment = moment(session)
+    ranks = moment.standings.to_h { |row| [row.name, [row.rank, row.points, row.gap, row.moved]] }
+    Roost::Core::Analysis::Results.new(moment.record).lines.to_h do |line|
       [line.seat.name, [line.outcomes.values.map { |each| [each.status, each.mark, each.points] }, line.share, line.points,
                         ranks[line.seat.name]]]
     end
@@ -76,7 +76,7 @@ RSpec.describe "Correcting a question that has been answered" do
     expect(lessons.slide(session.lesson_id, "s1").prompt.settings["keys"]).to eq(["o4"])
     Roost::Operations::ChangeLesson.new.call(account, session.lesson_id) { |now| Roost::Core::Reading.ok(now.without_slides(["s2"])) }
     expect(correct(session, "s2", { "keys" => ["o4"] }, in_lesson: true).value.in_lesson).to be(false)
-    expect(snapshot(session).lesson.slide("s2").prompt.settings["keys"]).to eq(["o4"])
+    expect(moment(session).lesson.slide("s2").prompt.settings["keys"]).to eq(["o4"])
   end
 
   it "sets a question aside, so that it counts for nobody, and counts it again" do
@@ -85,9 +85,9 @@ RSpec.describe "Correcting a question that has been answered" do
     command(session, "end")
     2.times { expect(command(session, "put_aside", slide: "s2")).to be_ok }
     outcomes, share, points, = told(session)["Bo"]
-    expect(outcomes).to eq([[:not_reached, nil, nil], [:aside, nil, nil], [:wrong, 0, 0]])
+    expect(outcomes).to eq([[:not_reached, nil, nil], [:set_aside, nil, nil], [:wrong, 0, 0]])
     expect([share, points]).to eq([0, 0])
-    expect(snapshot(session).standings.map(&:points)).to eq([90, 90, 0, 0])
+    expect(moment(session).standings.map(&:points)).to eq([90, 90, 0, 0])
     command(session, "count_again", slide: "s2")
     expect(told(session)).to eq(before)
     expect(command(session, "put_aside", slide: "elsewhere").reason).to eq("That question hasn't been asked in this session.")

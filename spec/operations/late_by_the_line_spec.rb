@@ -11,10 +11,8 @@ RSpec.describe "An answer that comes late" do
   def ended(seconds)
     command(session, "begin")
     command(session, "jump", slide: "s3")
-    state = database[:sessions].where(id: session.id).get(:state).to_h
-    now = database.get(Sequel.lit("date_part('epoch', clock_timestamp())"))
-    state["runs"]["s3"] = { "opened_at" => now - 20 - seconds, "deadline" => now - seconds, "closed_at" => nil }
-    database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    database[:openings].where(session_id: session.id, slide_id: "s3")
+                       .update(opened_at: ago(20 + seconds), deadline: ago(seconds), closed_at: nil)
     Roost::Store::Answers.new.delivered(session.id, "s3", [seat[:id]])
     database[:deliveries].update(sent_at: ago(20 + seconds))
   end
@@ -23,17 +21,17 @@ RSpec.describe "An answer that comes late" do
 
   def save_late(elapsed: 3000, tries: 3, **more) = save(session, seat, "s3", right, elapsed: elapsed, tries: tries, **more)
 
-  def stored = snapshot(session).answer("s3", seat[:id])
+  def stored = moment(session).answer("s3", seat[:id])
 
   it "counts as at the deadline where the device was out of reach, and says so at the Desk and in the results" do
     ended(6)
     line(heard_at: ago(10), asked_at: ago(8), round_trip: 0.3)
     expect(save_late.state).to eq("final")
     expect([stored.late, stored.by_line]).to eq([false, true])
-    outcome = snapshot(session).outcome("s3", seat[:id])
+    outcome = moment(session).outcome("s3", seat[:id])
     expect([outcome.mark, outcome.points, outcome.seconds]).to eq([1, 75, 20])
-    expect(Roost::Core::Room::Views.desk(snapshot(session)).entries.first.by_line).to be(true)
-    results = Roost::Core::Analysis::Results.new(snapshot(session))
+    expect(Roost::Core::Session::Views.desk(moment(session)).entries.first.by_line).to be(true)
+    results = Roost::Core::Analysis::Results.new(moment(session).record)
     expect(Roost::Exchange::ResultsSheet.new(results).to_csv).to include("by the line, counts")
   end
 

@@ -25,13 +25,13 @@ RSpec.describe "Running a session" do
              Roost::Operations::PracticeClass.new.invite(other, session.id, 3)]
     expect(tries).to eq([nil] * 4)
     expect(Roost::Operations::DeleteSession.new.call(other, session.id)).to be(false)
-    expect([snapshot(session).state.slide_id, snapshot(session).seats]).to eq(["s1", []])
+    expect([moment(session).state.slide_id, moment(session).seats]).to eq(["s1", []])
   end
 
   it "moves one slide when two Desks send the same command at once" do
     command(session, "begin")
     at_once((1..8).to_a) { command(session, "next", from: "s1") }
-    expect(snapshot(session).state.slide_id).to eq("s2")
+    expect(moment(session).state.slide_id).to eq("s2")
   end
 
   describe "joining" do
@@ -57,13 +57,13 @@ RSpec.describe "Running a session" do
       command(session, "make_room", seats: "6")
       expect(join(session.code, "Late")).to be_ok
       expect(%w[0 1501 x].map { |seats| command(session, "make_room", seats: seats).ok? }).to all(be(false))
-      expect(Roost::Core::Room::State.start.room_for).to eq(60)
+      expect(Roost::Core::Session::State.start.room_for).to eq(60)
     end
 
     it "lets nobody in through a locked door, and shows no code then" do
       command(session, "lock")
       expect(join(session.code, "Bo").reason).to start_with("The door of this lesson is locked.")
-      expect(Roost::Core::Room::Views.screen(snapshot(session)).code).to be_nil
+      expect(Roost::Core::Session::Views.screen(moment(session)).code).to be_nil
       command(session, "unlock")
       expect(join(session.code, "Bo")).to be_ok
     end
@@ -100,7 +100,7 @@ RSpec.describe "Running a session" do
 
     it "gives the question a slide of its own in the session, once, and leaves the lesson alone" do
       2.times { expect(ask("Yes or no", "Did you hear that?")).to be_ok }
-      room = snapshot(session)
+      room = moment(session)
       expect(room.lesson.slides.map(&:name).first(3)).to eq(["Dusk over the marsh", "Did you hear that?", "Have you seen one?"])
       expect(room.slide.prompt.options.map(&:text)).to eq(%w[Yes No])
       expect(room.state).to be_open
@@ -109,13 +109,13 @@ RSpec.describe "Running a session" do
 
     it "offers every kind, and keeps the answers like any other" do
       seat = take_seat(session).first
-      Roost::Core::Kinds.on_the_spot.each_key { |words| expect(ask(words, from: snapshot(session).state.slide_id)).to be_ok }
-      ask("Sketch", from: snapshot(session).state.slide_id)
-      asked = snapshot(session).slide
+      Roost::Core::Kinds.on_the_spot.each_key { |words| expect(ask(words, from: moment(session).state.slide_id)).to be_ok }
+      ask("Sketch", from: moment(session).state.slide_id)
+      asked = moment(session).slide
       expect(asked.name).to eq("Asked now: sketch")
       expect(save(session, seat, asked.id,
                   { "strokes" => ['[{"tool":"pen","colour":"ink","points":[1,1]}]'] }).state).to eq("final")
-      results = Roost::Core::Analysis::Results.new(snapshot(session))
+      results = Roost::Core::Analysis::Results.new(moment(session).record)
       expect((results.slides + results.passed_over).length).to eq(Roost::Core::Kinds.on_the_spot.length + 1)
     end
 
@@ -128,22 +128,20 @@ RSpec.describe "Running a session" do
     let(:practice) { Roost::Operations::PracticeClass.new }
 
     def open_since(seconds)
-      state = database[:sessions].where(id: session.id).get(:state).to_h
-      state["runs"][state["slide_id"]]["opened_at"] -= seconds
-      database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+      put_back(session, seconds, :opened_at, slide: moment(session).state.slide_id)
     end
 
     it "sits down, is here, and answers each kind plausibly in its own time" do
       expect(practice.invite(account, session.id, 24).value).to eq(24)
-      expect(snapshot(session).seats).to all(have_attributes(here: true, practice: true))
+      expect(moment(session).seats).to all(have_attributes(here: true, practice: true))
       command(session, "begin")
       { "s2" => 36, "s4" => 36, "s5" => 36 }.each do |slide_id, seconds|
         command(session, "jump", slide: slide_id)
         practice.carry_on(session.id)
-        expect(snapshot(session).given(slide_id).length).to be < 12
+        expect(moment(session).given(slide_id).length).to be < 12
         open_since(seconds)
         practice.carry_on(session.id)
-        expect(snapshot(session).given(slide_id).length).to be > 15
+        expect(moment(session).given(slide_id).length).to be > 15
       end
       before = database[:answers].count
       practice.carry_on(session.id)
@@ -166,7 +164,7 @@ RSpec.describe "Running a session" do
     Roost::Setup::Demo.new.call
     marks = lambda do
       session = Roost::Store::Sessions.new.find(database[:sessions].get(:id))
-      Roost::Core::Analysis::Results.new(snapshot(session)).lines.map { |line| [line.seat.name, line.share, line.points] }
+      Roost::Core::Analysis::Results.new(moment(session).record).lines.map { |line| [line.seat.name, line.share, line.points] }
     end
     first = marks.call
     expect(first.length).to eq(24)

@@ -14,7 +14,7 @@ RSpec.describe "Two windows of one seat" do
 
   def write(text, **more) = save(session, seat, "s4", { "text" => [text] }, final: false, **more)
 
-  def stored = snapshot(session).answer("s4", seat[:id])
+  def stored = moment(session).answer("s4", seat[:id])
 
   it "keep both texts when one did not know of the other's, and the first counts" do
     first = SecureRandom.uuid
@@ -22,7 +22,7 @@ RSpec.describe "Two windows of one seat" do
     reply = write("By smell", writer: other, over: [], save_no: 9)
     expect([reply.state, reply.saved]).to eq(["elsewhere", first])
     expect([stored.value, stored.beside]).to eq([{ "text" => "By the stars" }, { "text" => ["By smell"] }])
-    expect(Roost::Core::Room::Views.desk(snapshot(session)).entries.first.beside).to eq("By smell")
+    expect(Roost::Core::Session::Views.desk(moment(session)).entries.first.beside).to eq("By smell")
   end
 
   it "let the one that knows of the other's go on" do

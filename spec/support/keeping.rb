@@ -8,8 +8,8 @@ require "vips"
 # Things that are kept: a clean database before each example, and a teacher with a
 # lesson and a session in it.
 module Keeping
-  TABLES = %i[session_events deliveries answers seats sessions lesson_revisions media bank_questions standards que_jobs
-              lessons account_password_reset_keys sign_ups outbox_mails counters
+  TABLES = %i[visits sittings opening_teams openings session_events deliveries answers seats teams sessions lesson_revisions media bank_questions standards que_jobs
+              lessons enrolments class_teachers classes students account_password_reset_keys sign_ups outbox_mails counters
               accounts].freeze
 
   def self.included(group)
@@ -88,7 +88,13 @@ module Keeping
     results
   end
 
-  def snapshot(session)
-    Roost::Store::Rooms.new.snapshot(Roost::Store::Sessions.new.find(session.id))
+  # Puts times of a session's questions back by so many seconds.
+  # @param columns [Array<Symbol>] of openings
+  def put_back(session, seconds, *columns, slide: nil)
+    rows = database[:openings].where({ session_id: session.id, slide_id: slide }.compact)
+    rows.update(columns.to_h { |column| [column, Sequel.lit("? - make_interval(secs => ?)", Sequel[column], seconds)] })
   end
+
+  # @return [Roost::Core::Session::Moment]
+  def moment(session) = Roost::Store::Moments.new.of(Roost::Store::Sessions.new.find(session.id))
 end

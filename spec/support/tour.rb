@@ -112,7 +112,7 @@ module Tour
     at.call("#{slide.id} spotlight", %i[desk screen])
   end
 
-  def waiting_cards(session, slide) = snapshot(session).tally(slide.id).waiting.map(&:key).join("\n")
+  def waiting_cards(session, slide) = moment(session).tally(slide.id).waiting.map(&:key).join("\n")
 
   def give(session, slide, seats)
     random = Random.new(4)

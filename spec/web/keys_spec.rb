@@ -43,25 +43,25 @@ RSpec.describe "What a seat is sent" do
     Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: prompt, pictures: [picture])])
   end
 
-  def snapshot_of(prompt, values, put_up)
-    state = [["begin", {}], *put_up].inject(Roost::Core::Room::State.start) do |now, (name, arguments)|
-      Roost::Core::Room::Commands.call(lesson(prompt), room_options, now, name, arguments, 0.0).value
+  def moment_for(prompt, values, put_up)
+    state = [["begin", {}], *put_up].inject(Roost::Core::Session::State.start) do |now, (name, arguments)|
+      Roost::Core::Session::Commands.call(lesson(prompt), room_options, now, name, arguments, 0.0).value
     end
-    seats = (1..24).map { |id| Roost::Core::Room::Seat.new(id: id, name: "Student #{id}", here: true, practice: false).freeze }
+    seats = (1..24).map { |id| Roost::Core::Session::Seat.new(id: id, name: "Student #{id}", here: true, practice: false).freeze }
     answers = values.each_with_index.to_h { |value, place| [place + 1, answer(place + 1, "s1", value, final: place.even?)] }
-    Roost::Core::Room::Snapshot.new(id: 7, title: "Marsh", code: "CDFGHJ", lesson: lesson(prompt), options: room_options,
-                                    state: state, version: 1, seats: seats, answers: { "s1" => answers }, shown: {}, seed: "x")
+    moment_of(id: 7, title: "Marsh", code: "CDFGHJ", lesson: lesson(prompt), options: room_options,
+                                       state: state, version: 1, seats: seats, answers: { "s1" => answers }, shown: {}, seed: "x")
   end
 
   # @return [Array<String>] each seat's fragment, and the class screen's
   define_method(:sent) do |prompt, values, put_up|
-    snapshot = snapshot_of(prompt, values, put_up)
-    views = Roost::Core::Room::Views.seats(snapshot, (1..24).to_a)
+    moment = moment_for(prompt, values, put_up)
+    views = Roost::Core::Session::Views.seats(moment, (1..24).to_a)
     by_seat = views.flat_map do |view, ids|
       html = fragments.seat(view, 0.0)
       ids.map { |id| [id, fragments.for_seat(html, view, id)] }
     end
-    [*by_seat.sort.map(&:last), fragments.screen(Roost::Core::Room::Views.screen(snapshot), 0.0)]
+    [*by_seat.sort.map(&:last), fragments.screen(Roost::Core::Session::Views.screen(moment), 0.0)]
   end
 
   results = ["show", { "what" => "results" }]
@@ -89,7 +89,7 @@ RSpec.describe "What a seat is sent" do
   it "calls the parts of a question otherwise at each seat, and is read back there only" do
     prompt = self.class.samples(Roost::Core::Kinds::Order::Prompt).first
     one, other = [1, 2].map do |seat_id|
-      Roost::Core::Room::Handles.new(secret: "s", session_id: 7, seat_id: seat_id, slide: slide("s1", prompt: prompt))
+      Roost::Core::Session::Handles.new(secret: "s", session_id: 7, seat_id: seat_id, slide: slide("s1", prompt: prompt))
     end
     names = prompt.part_ids.map { |id| one.of(id) }
     expect(names & prompt.part_ids.map { |id| other.of(id) }).to be_empty
@@ -101,7 +101,7 @@ RSpec.describe "What a seat is sent" do
 
   it "tells of two parts whether they belong together only where they lie face down" do
     turns = lambda do |prompt|
-      names = Roost::Core::Room::Handles.new(secret: "s", session_id: 7, seat_id: 1, slide: slide("s1", prompt: prompt))
+      names = Roost::Core::Session::Handles.new(secret: "s", session_id: 7, seat_id: 1, slide: slide("s1", prompt: prompt))
       prompt.part_ids.map { |id| names.of(id) }.permutation(2).filter_map { |cards| prompt.turned(cards, names) }
     end
     games, others = Roost::Core::Kinds.all.flat_map { |kind| self.class.samples(kind) }.partition do |prompt|

@@ -142,9 +142,7 @@ RSpec.describe "Somebody who has never seen it" do
     save(session, seat, "s2", { "options" => ["o1"] })
     command(session, "jump", slide: "s3")
     get "/seat/#{token}"
-    state = database[:sessions].where(id: session.id).get(:state).to_h
-    state["runs"].each_value { |run| run["opened_at"] -= 60 }
-    database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    put_back(session, 60, :opened_at)
     command(session, "end")
     expect(Nokogiri::HTML(get("/seat/#{token}").body).at_css(".seat-wait").text.split.join(" "))
       .to include("You answered 1 of 2 questions. Thank you.", "Join another lesson")

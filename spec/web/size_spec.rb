@@ -25,10 +25,10 @@ RSpec.describe "The largest answers" do
   end
 
   def event_sizes
-    now = snapshot(session)
+    now = moment(session)
     fragments = Roost::Web::Fragments.new
-    seats = Roost::Core::Room::Views.seats(now, [now.seats.last.id]).keys.first
-    [fragments.desk(Roost::Core::Room::Views.desk(now), 0.0), fragments.screen(Roost::Core::Room::Views.screen(now), 0.0),
+    seats = Roost::Core::Session::Views.seats(now, [now.seats.last.id]).keys.first
+    [fragments.desk(Roost::Core::Session::Views.desk(now), 0.0), fragments.screen(Roost::Core::Session::Views.screen(now), 0.0),
      fragments.seat(seats, 0.0)].map(&:bytesize)
   end
 
@@ -64,7 +64,7 @@ RSpec.describe "The largest answers" do
     command(session, "jump", slide: "w1")
     token = take_seat(session, "Last").last
     read = 0
-    allow(Roost::Core::Room::Answer).to(receive(:new).and_wrap_original { |make, **row| make.call(**row).tap { read += 1 } })
+    allow(Roost::Core::Session::Answer).to(receive(:new).and_wrap_original { |make, **row| make.call(**row).tap { read += 1 } })
     expect(get("/seat/#{token}").status).to eq(200)
     expect(read).to eq(0)
   end

@@ -2,7 +2,7 @@
 // always says where the answer is. Knows nothing of the kinds: it sends what the form holds.
 import { works } from "../kept.js";
 import { say } from "../say.js";
-import { Outbox, Rehearsal } from "../outbox.js";
+import { Outbox, Rehearsal, questionOf } from "../outbox.js";
 
 // Milliseconds without a change before a draft is sent, and the longest a change waits.
 const PAUSE = 500;
@@ -41,8 +41,8 @@ class SeatAnswer extends HTMLElement {
     this.button = this.querySelector("[data-hand-in]");
     this.state = this.dataset.stored || "none";
     this.began();
-    outbox.knows(this.slide, this.dataset.saved);
-    const pending = outbox.pending(this.slide);
+    outbox.knows(this.question, this.dataset.saved);
+    const pending = outbox.pending(this.question);
     if (!pending && this.dataset.typed) this.restore(JSON.parse(this.dataset.typed));
     if (pending) {
       this.restore(pending.fields);
@@ -60,7 +60,7 @@ class SeatAnswer extends HTMLElement {
     this.which = this.querySelector(".answer-bar").appendChild(whichOf());
     this.which.addEventListener("click", ({ target }) => this.choose(target.closest("button")?.dataset.keep));
     this.onSave = (event) => {
-      if (event.detail.slide === this.slide) this.saved(event.detail);
+      if (event.detail.question === this.question) this.saved(event.detail);
     };
     outbox.addEventListener("save", this.onSave);
     // A page that is put away may never run again.
@@ -95,8 +95,8 @@ class SeatAnswer extends HTMLElement {
     return Math.round(performance.now() - (this.since0 ?? performance.now()));
   }
 
-  get slide() {
-    return this.dataset.slide;
+  get question() {
+    return questionOf(this.dataset.slide, Number(this.dataset.attempt));
   }
 
   get open() {
@@ -144,7 +144,7 @@ class SeatAnswer extends HTMLElement {
     this.unsent = false;
     this.since = undefined;
     this.state = this.stays ? "final" : "draft";
-    outbox.put(this.slide, this.read(), Boolean(this.stays), this.elapsed);
+    outbox.put(this.question, this.read(), Boolean(this.stays), this.elapsed);
     this.stays = undefined;
     this.draw();
   }
@@ -159,7 +159,7 @@ class SeatAnswer extends HTMLElement {
       this.stays = undefined;
       this.changing = false;
       this.state = "final";
-      outbox.put(this.slide, this.read(), true, this.elapsed);
+      outbox.put(this.question, this.read(), true, this.elapsed);
     }
     this.draw();
   }
@@ -168,9 +168,9 @@ class SeatAnswer extends HTMLElement {
   choose(which) {
     if (which === "this") {
       this.elsewhere = false;
-      outbox.insist(this.slide, this.read(), outbox.pending(this.slide)?.final ?? false, this.elapsed);
+      outbox.insist(this.question, this.read(), outbox.pending(this.question)?.final ?? false, this.elapsed);
     } else if (which === "other") {
-      outbox.drop(this.slide);
+      outbox.drop(this.question);
       location.reload();
     }
   }

@@ -100,7 +100,7 @@ module Roost
       def pictured? = false
 
       # Whether seats get the parts of the answer in different orders. Then they also get them
-      # under other names (Room::Handles), so that neither tells what is right.
+      # under other names (Session::Handles), so that neither tells what is right.
       def shuffle? = false
 
       # Pictures on parts of it.

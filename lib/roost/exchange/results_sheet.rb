@@ -18,7 +18,7 @@ module Roost
       # @param about [Hash] :class_name and :date as they stand in the rows
       def initialize(results, class_name: "", date: "")
         @results = results
-        @about = [results.snapshot.title, class_name, date]
+        @about = [results.record.title, class_name, date]
       end
 
       # @return [String]

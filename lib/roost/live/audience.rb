@@ -25,7 +25,7 @@ module Roost
       # @param scopes [Set<Symbol>] as in Bus, or :sweep
       def wakes?(_scopes) = true
 
-      # @param moment [Core::Room::Snapshot]
+      # @param moment [Core::Session::Moment]
       # @return what tells, compared with what was sent, whether a stream is behind
       def mark(_moment) = raise(NotImplementedError)
 

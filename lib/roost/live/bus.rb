@@ -9,11 +9,11 @@ module Roost
     # the listener reads the present state.
     #
     # Scopes: :state (a command was carried out), :answers, :people (arrivals and
-    # departures).
+    # departures), :seats (one was renamed or removed).
     class Bus
       CHANNEL = "roost_sessions"
       RETRY = 0.5
-      SCOPES = %w[state answers people].freeze
+      SCOPES = %w[state answers people seats].freeze
 
       # Inside a transaction the notice is sent on commit.
       def self.announce(session_id, scope)

@@ -89,11 +89,11 @@ module Roost
         return if streams.empty?
 
         mirror = @lock.synchronize { @mirrors[session_id] ||= Mirror.new(session_id) }
-        moment = mirror.snapshot(people: scopes.any? { |scope| scope != :answers })
+        moment = mirror.moment(people: scopes.any? { |scope| scope != :answers })
         return streams.each { |stream| hub.drop(stream) } unless moment
 
         @on_moment.call(session_id, moment.state)
-        serve_all(moment, streams.group_by { |stream| stream.about.audience }, scopes, renderer, mirror.record.now)
+        serve_all(moment, streams.group_by { |stream| stream.about.audience }, scopes, renderer, mirror.row.now)
       end
 
       # Where one audience can't be served, the others are.

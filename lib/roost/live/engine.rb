@@ -32,7 +32,7 @@ module Roost
         @questions = OpenQuestions.new
         @dispatcher = Dispatcher.new(hub: @hub, audiences: audiences, renderer: renderer, on_moment: method(:noted))
         @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew), look: 2.5 * tick)
-        @listeners = []
+        @listeners = { state: [], seats: [] }
         @dirty = Set.new
         @gone = []
         @heard = Set.new
@@ -88,7 +88,10 @@ module Roost
 
       # Calls the block whenever a command has changed a session, in whatever process: with its
       # id, or with nil when any may have changed because the database was away.
-      def on_command(&block) = @listeners << block
+      def on_command(&block) = @listeners[:state] << block
+
+      # The same, when a seat was renamed or removed.
+      def on_seats(&block) = @listeners[:seats] << block
 
       private
 
@@ -99,11 +102,11 @@ module Roost
       end
 
       def noticed(session_id, scope)
-        tell(session_id) if scope == :state
+        tell(scope, session_id)
         @dispatcher.notice(session_id, scope)
       end
 
-      def tell(session_id) = @listeners.each { |listener| listener.call(session_id) }
+      def tell(scope, session_id) = @listeners.fetch(scope, []).each { |listener| listener.call(session_id) }
 
       # Seats before the board that may stand at them.
       def audiences
@@ -154,7 +157,7 @@ module Roost
 
         now = Store::Sessions.new.now
         deadlines.each do |session_id, deadline|
-          attempt { @expire.call(session_id) } if now > deadline + Core::Room::Run::GRACE
+          attempt { @expire.call(session_id) } if now > deadline + Core::Session::Opening::GRACE
         end
       end
 
@@ -218,7 +221,7 @@ module Roost
       end
 
       def renew
-        tell(nil)
+        @listeners.each_key { |scope| tell(scope, nil) }
         each_session { |id| @dispatcher.notice(id, :state) }
       end
 

@@ -10,8 +10,8 @@ module Roost
       # read again. Saves are single statements and take milliseconds.
       OVERLAP = 2.0
 
-      # @return [Store::Sessions::Record, nil] as of the last refresh
-      attr_reader :record
+      # @return [Store::Sessions::Row, nil] as of the last time
+      attr_reader :row
 
       def initialize(session_id)
         @session_id = session_id
@@ -23,16 +23,15 @@ module Roost
       end
 
       # @param people [Boolean] whether somebody may have come or gone since the last one
-      # @return [Core::Room::Snapshot, nil] nil when the session is gone
-      def snapshot(people: true)
-        @record = Store::Sessions.new.find(session_id)
-        return nil if record.nil? || record.deleted
+      # @return [Core::Session::Moment, nil] nil when the session is gone
+      def moment(people: true)
+        @row = Store::Sessions.new.find(session_id)
+        return nil if row.nil? || row.deleted
 
         read_answers
         read_deliveries
-        @last = Store::Rooms.new.snapshot(record, seats: (@last.seats if @last && !people),
-                                                  answers: @answers.transform_values(&:dup),
-                                                  shown: @shown.transform_values(&:dup))
+        seats = @last && !people ? { seats: @last.seats } : {}
+        @last = Store::Moments.new.of(row, **seats, answers: @answers.transform_values(&:dup), shown: @shown.transform_values(&:dup))
       end
 
       private
@@ -44,18 +43,18 @@ module Roost
           keep(answer)
           @highest = seq
         end
-        @recent << [record.now, @highest || 0]
-        @settled = @recent.shift[1] while @recent.any? && @recent.first[0] < record.now - OVERLAP
+        @recent << [row.now, @highest || 0]
+        @settled = @recent.shift[1] while @recent.any? && @recent.first[0] < row.now - OVERLAP
       end
 
       def read_deliveries
         Store::Answers.new.deliveries(session_id, since: @shown_until, among: @shown)
-        @shown_until = record.now - OVERLAP
+        @shown_until = row.now - OVERLAP
       end
 
       # An answer that was read again is the same as before; what was worked out of it stands.
       def keep(answer)
-        here = @answers[answer.slide_id] ||= {}
+        here = @answers[[answer.slide_id, answer.attempt]] ||= {}
         here[answer.seat_id] = answer unless here[answer.seat_id] == answer
       end
     end

@@ -11,14 +11,14 @@ module Roost
         @lock = Mutex.new
       end
 
-      # @param state [Core::Room::State] of the session, as it is now
+      # @param state [Core::Session::State] of the session, as it is now
       # @return [Boolean] whether answering has ended there just now
       def note(session_id, state)
         @lock.synchronize do
-          @deadlines[session_id] = state.open? ? state.run.deadline : nil
+          @deadlines[session_id] = state.open? ? state.opening.deadline : nil
           before = @answering.key?(session_id) && @answering[session_id].nil?
           if state.open? then @answering[session_id] = nil
-          elsif before then @answering[session_id] = clock + Core::Room::LineDelay::MOST
+          elsif before then @answering[session_id] = clock + Core::Session::LineDelay::MOST
           end
           before && !state.open?
         end

@@ -10,7 +10,7 @@ module Roost
       # @param words [String] a key of Core::Kinds.on_the_spot
       # @param heading [String] the question; may be empty when it is asked aloud
       # @param from [String] the slide the Desk was on: sent twice, it asks once
-      # @return [Core::Reading, nil] of the next Core::Room::State; nil when she has no such session
+      # @return [Core::Reading, nil] of the next Core::Session::State; nil when she has no such session
       def call(account_id, session_id, words, heading, from:)
         sessions = Store::Sessions.new
         sessions.transaction do

@@ -7,7 +7,7 @@ module Roost
     class CommandSession
       # @param account_id [Integer] of the teacher who gave it
       # @param arguments [Hash{String=>String}] as sent
-      # @return [Core::Reading, nil] of the next Core::Room::State; nil when she has no such session
+      # @return [Core::Reading, nil] of the next Core::Session::State; nil when she has no such session
       def call(account_id, session_id, command, arguments = {})
         carry_out(command, arguments, account_id) { |sessions| sessions.of_teacher(account_id, session_id, lock: true) }
       end
@@ -27,7 +27,7 @@ module Roost
           next nil if record.nil? || record.deleted
 
           lesson = sessions.lesson_of(record)
-          Core::Room::Commands.call(lesson, record.options, record.state, command, arguments, record.now).map do |state|
+          Core::Session::Commands.call(lesson, record.options, record.state, command, arguments, record.now).map do |state|
             unless state == record.state
               sessions.advance(record, state, command: command, arguments: arguments, account_id: account_id)
               Live::Bus.announce(record.id, :state)

@@ -53,10 +53,11 @@ module Roost
         lesson = Store::Sessions.new.lesson_of(record)
         slide = lesson.slide(record.state.slide_id)
         students = Core::Practice::Roster.students(pupils.length, seed: record.id)
-        shown = Store::Answers.new.seats_shown(record.id, slide.id)
-        Store::Answers.new.delivered(record.id, slide.id, pupils.map(&:id) - shown)
-        done = Store::Answers.new.seats_answered(record.id, slide.id)
-        waited = record.now - record.state.run.opened_at
+        attempt = record.state.opening.attempt
+        shown = Store::Answers.new.seats_shown(record.id, slide.id, attempt)
+        Store::Answers.new.delivered(record.id, slide.id, pupils.map(&:id) - shown, attempt: attempt)
+        done = Store::Answers.new.seats_answered(record.id, slide.id, attempt)
+        waited = record.now - record.state.opening.opened_at
         due = pupils.each_with_index.filter_map do |seat, place|
           plan = Core::Practice::Plan.of(students[place], place, slide.prompt, seed: record.id)
           [seat, plan.value] unless done.include?(seat.id) || plan.skips || plan.seconds > waited
@@ -66,9 +67,10 @@ module Roost
       end
 
       def save(record, seat, slide, value)
-        key = Digest::SHA256.hexdigest("#{seat.id}/#{slide.id}")
+        key = Digest::SHA256.hexdigest("#{seat.id}/#{slide.id}/#{record.state.opening.attempt}")
         save_id = [key[0, 8], key[8, 4], key[12, 4], key[16, 4], key[20, 12]].join("-")
         Store::Answers.new.save(session_id: record.id, seat_id: seat.id, slide_id: slide.id, value: value, final: true,
+                                attempt: record.state.opening.attempt,
                                 keyed: slide.prompt.keyed?, save_no: 1, save_id: save_id)
       end
     end

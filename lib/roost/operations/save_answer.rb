@@ -19,10 +19,15 @@ module Roost
       MOST_OVER = 4
       BAD = "That save could not be read. Reload the page."
 
+      # @param answers [#save] Store::Answers, or a queue in front of it
+      def initialize(answers: Store::Answers.new)
+        @answers = answers
+      end
+
       # @param seat [Hash] :id and :session_id
       # @param lesson [Core::Lesson] the session's frozen lesson
-      # @param message [Hash] "slide", "fields", "final", "save_no", "save_id"; "writer" (which window)
-      #   and "over" (what it was written over); "elapsed" and "tries", see Core::Room::LineDelay
+      # @param message [Hash] "slide", "attempt" (1 when it isn't said), "fields", "final", "save_no", "save_id"; "writer" (which window)
+      #   and "over" (what it was written over); "elapsed" and "tries", see Core::Session::LineDelay
       # @return [Reply]
       def call(seat, lesson, message)
         return refused(BAD) unless SaveAnswer.readable?(message)
@@ -31,7 +36,7 @@ module Roost
         return refused("That slide asks nothing. Reload the page.") unless slide&.prompt
 
         reading = slide.prompt.read(message["fields"], SaveAnswer.names(seat, slide))
-        typed = Core::Room::Typed.read(message["fields"]) unless reading.ok?
+        typed = Core::Session::Typed.read(message["fields"]) unless reading.ok?
         return refused(reading.reason) unless reading.ok? || typed
 
         final = message["final"] == true
@@ -45,17 +50,19 @@ module Roost
         return false unless message.is_a?(Hash)
 
         save_no, save_id, writer, over = message.values_at("save_no", "save_id", "writer", "over")
-        save_no.is_a?(Integer) && save_no.between?(1, (2**31) - 1) && id?(save_id) && (writer.nil? || id?(writer)) &&
+        counting?(message["attempt"] || 1) && counting?(save_no) && id?(save_id) && (writer.nil? || id?(writer)) &&
           (over.nil? || (over.is_a?(Array) && over.length <= MOST_OVER && over.all? { |each| id?(each) }))
       end
 
-      def self.id?(text) = text.is_a?(String) && text.match?(SAVE_ID)
-      private_class_method :id?
+      def self.counting?(number) = number.is_a?(Integer) && number.between?(1, (2**31) - 1)
 
-      # @return [Core::Room::Handles] what the parts of a question are called at a seat
+      def self.id?(text) = text.is_a?(String) && text.match?(SAVE_ID)
+      private_class_method :id?, :counting?
+
+      # @return [Core::Session::Handles] what the parts of a question are called at a seat
       def self.names(seat, slide)
-        Core::Room::Handles.new(secret: Roost.settings.session_secret, session_id: seat[:session_id], seat_id: seat[:id],
-                                slide: slide)
+        Core::Session::Handles.new(secret: Roost.settings.session_secret, session_id: seat[:session_id], seat_id: seat[:id],
+                                   slide: slide)
       end
 
       private
@@ -73,8 +80,8 @@ module Roost
       end
 
       def save(seat, slide, message, **given)
-        given = { session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, keyed: slide.prompt.keyed?,
-                  may_change: slide.prompt.may_change, save_no: message["save_no"], save_id: message["save_id"],
+        given = { session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, attempt: message["attempt"] || 1,
+                  keyed: slide.prompt.keyed?, may_change: slide.prompt.may_change, save_no: message["save_no"], save_id: message["save_id"],
                   writer: message["writer"], over: message["over"] || [], **given }
         saved = in_time(message, given)
         saved ? accepted(saved, message["save_no"]) : not_stored(seat, slide, message)
@@ -83,20 +90,18 @@ module Roost
       # Where the device says that it was in time, it is first tried whether it is; and if not, looked
       # whether the line was why.
       def in_time(message, given)
-        answers = Store::Answers.new
-        claim = Core::Room::LineDelay.claim(message)
-        return answers.save(**given) unless claim
+        claim = Core::Session::LineDelay.claim(message)
+        return @answers.save(**given) unless claim
 
-        saved = answers.save(**given, in_time_only: true)
+        saved = @answers.save(**given, in_time_only: true)
         return saved if saved
 
-        late = answers.lateness(*given.values_at(:session_id, :seat_id, :slide_id))
-        late && answers.save(**given, by_line: Core::Room::LineDelay.excuses?(claim, **late.to_h))
+        late = Store::Answers.new.lateness(*given.values_at(:session_id, :seat_id, :slide_id, :attempt))
+        late && @answers.save(**given, by_line: Core::Session::LineDelay.excuses?(claim, **late.to_h))
       end
 
       def not_stored(seat, slide, message)
-        answers = Store::Answers.new
-        stored = answers.stored(seat[:id], slide.id)
+        stored = Store::Answers.new.stored(seat[:id], slide.id, message["attempt"] || 1)
         return refused(NEVER_OPEN) unless stored
         return accepted(stored, message["save_no"]) if stored.save_id == message["save_id"]
         return elsewhere(stored, message["fields"]) if other_window?(stored, message)
@@ -111,7 +116,7 @@ module Roost
       end
 
       def elsewhere(stored, fields)
-        typed = Core::Room::Typed.read(fields)
+        typed = Core::Session::Typed.read(fields)
         Store::Answers.new.keep_beside(stored.id, typed) if typed
         Reply.new(state: "elsewhere", message: ELSEWHERE, save_no: stored.save_no, saved: stored.save_id).freeze
       end

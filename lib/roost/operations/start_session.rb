@@ -8,7 +8,7 @@ module Roost
       CLASS_LIMIT = 60
 
       # @param form [Hash] "title", "class_name" and the options
-      # @return [Core::Reading, nil] of a Store::Sessions::Record; nil without such a lesson
+      # @return [Core::Reading, nil] of a Store::Sessions::Row; nil without such a lesson
       def call(account_id, lesson_id, form)
         record = Store::Lessons.new.look(account_id, lesson_id)
         return nil unless record
@@ -20,7 +20,7 @@ module Roost
           read(form, "class_name", CLASS_LIMIT, "The class").map do |class_name|
             Store::Sessions.new.create(
               account_id: account_id, lesson_id: lesson_id, lesson: record.lesson.settled, class_name: class_name,
-              title: title.empty? ? record.lesson.title : title, options: Core::Room::Options.read(form)
+              title: title.empty? ? record.lesson.title : title, options: Core::Session::Options.read(form)
             )
           end
         end

@@ -1,50 +1,72 @@
 # frozen_string_literal: true
 
+require "pg"
+
 module Roost
   module Store
     # Answers: one row a seat, slide and attempt. A save never locks the session; one
-    # statement decides by the database clock whether it still counts.
+    # statement decides by the database clock whether it still counts, for as many saves as come together
+    # (AnswerQueue).
     class Answers < Repository
       # What became of a save.
       #
-      # kept::  true when the value is stored (or already was)
       # late::  it came after answering had ended, and not for the line's sake
       # final:: it is handed in
-      Saved = Struct.new(:kept, :late, :final, keyword_init: true)
+      Saved = Struct.new(:late, :final, keyword_init: true)
       Stored = Struct.new(:id, :save_no, :save_id, :writer, :final, :late, keyword_init: true)
-      # What is known of a save that did not come in time, see Core::Room::LineDelay.
+      # What is known of a save that did not come in time, see Core::Session::LineDelay.
       Lateness = Struct.new(:now, :ended, :sent_at, :line, keyword_init: true)
 
-      # Late saves are taken until this long after the session's end, in seconds.
-      LATEST = 3600
+      # The columns of what is given, with their types.
+      GIVEN = { session_id: "bigint", seat_id: "bigint", slide_id: "text", attempt: "int", value: "jsonb", typed: "jsonb",
+                final: "boolean", keyed: "boolean", save_no: "int", save_id: "uuid", writer: "uuid", over: "text",
+                may_change: "boolean", in_time_only: "boolean", by_line: "boolean" }.freeze
 
-      # `on_time` holds while answering is open and for the grace after it. A late save
-      # fills a blank or an unmarked draft, and never replaces what counts already. What can't be
-      # read as an answer replaces none that was handed in. What one window wrote replaces what
-      # another did only where it was written over it.
-      SAVE = <<~SQL
-        INSERT INTO answers (session_id, seat_id, slide_id, value, typed, final, late, by_line, save_no, save_id, writer, received_at)
-        SELECT room.id, :seat_id, :slide_id, :value::jsonb, :typed::jsonb, :final, NOT room.on_time, :by_line, :save_no,
-               :save_id::uuid, :writer::uuid, room.now
-        FROM (SELECT id, clock.now, date_part('epoch', clock.now) <=
-                       COALESCE((run->>'closed_at')::float8, (run->>'deadline')::float8, 'infinity') + :grace AS on_time
-              FROM (SELECT id, options, ended_at, state->'runs'->:slide_id AS run FROM sessions
-                    WHERE id = :session_id AND deleted_at IS NULL) AS session,
-                   (SELECT clock_timestamp() AS now) AS clock
-              WHERE run IS NOT NULL
-                AND (ended_at IS NULL OR clock.now < ended_at + make_interval(secs => :latest))) AS room
-        WHERE room.on_time OR NOT :in_time_only
+      # The rule of Core::Session::Acceptance. `in_time` holds while answering is open, or the seat's sitting,
+      # and for the grace after it. A late save fills a blank or an unmarked draft, and never replaces what
+      # counts already. What can't be read as an answer replaces none that was handed in. What one window
+      # wrote replaces what another did only where it was written over it. In order of the rows, so that
+      # two processes never wait for each other.
+      SAVE = <<~SQL.freeze
+        INSERT INTO answers (session_id, seat_id, slide_id, attempt, value, typed, final, late, by_line, keyed, changeable,
+                             save_no, save_id, writer, over, received_at)
+        SELECT session_id, seat_id, slide_id, attempt, value, typed, final, NOT in_time, by_line AND in_time, keyed, changeable,
+               save_no, save_id, writer, over, now
+        FROM (
+          SELECT given.*, clock.now, COALESCE(given.may_change, (sessions.options->>'may_change')::boolean, true) AS changeable,
+                 string_to_array(given.over_ids, ',')::uuid[] AS over,
+                 COALESCE(openings.opened_at <= clock.now AND clock.now <= COALESCE(openings.closed_at, openings.deadline, 'infinity')
+                          + make_interval(secs => CASE WHEN given.by_line THEN #{Core::Session::LineDelay::MOST}
+                                                       ELSE #{Core::Session::Opening::GRACE} END), false)
+                 OR COALESCE(sittings.handed_in_at IS NULL AND sittings.started_at <= clock.now
+                             AND array_position(sittings.slides, given.slide_id) BETWEEN sittings.first_open AND sittings.last_open
+                             AND clock.now <= LEAST(sittings.deadline, sittings.window_ends_at, 'infinity')
+                                              + make_interval(secs => #{Core::Session::Opening::GRACE}), false) AS in_time
+          FROM unnest(#{GIVEN.values.each_with_index.map { |type, place| "$#{place + 1}::#{type}[]" }.join(", ")})
+               AS given(#{GIVEN.keys.map { |name| name == :over ? "over_ids" : name }.join(", ")})
+          CROSS JOIN (SELECT clock_timestamp() AS now) AS clock
+          JOIN sessions ON sessions.id = given.session_id AND sessions.deleted_at IS NULL
+                        AND (sessions.ended_at IS NULL
+                             OR clock.now < sessions.ended_at + make_interval(secs => #{Core::Session::Acceptance::LATEST}))
+          JOIN seats ON seats.id = given.seat_id AND seats.removed_at IS NULL
+          LEFT JOIN openings ON openings.session_id = given.session_id AND openings.slide_id = given.slide_id
+                             AND openings.attempt = given.attempt
+          LEFT JOIN sittings ON sittings.seat_id = given.seat_id AND sittings.attempt = given.attempt
+                             AND given.slide_id = ANY (sittings.slides)
+          WHERE openings.session_id IS NOT NULL OR sittings.id IS NOT NULL
+        ) AS judged
+        WHERE in_time OR NOT in_time_only
+        ORDER BY seat_id, slide_id, attempt
         ON CONFLICT (seat_id, slide_id, attempt) DO UPDATE
-          SET value = excluded.value, typed = excluded.typed, final = excluded.final, late = excluded.late, save_no = excluded.save_no,
-              by_line = excluded.by_line, save_id = excluded.save_id, writer = excluded.writer, received_at = excluded.received_at,
+          SET value = excluded.value, typed = excluded.typed, final = excluded.final, late = excluded.late,
+              by_line = excluded.by_line, keyed = excluded.keyed, changeable = excluded.changeable, save_no = excluded.save_no,
+              save_id = excluded.save_id, writer = excluded.writer, over = excluded.over, received_at = excluded.received_at,
               seq = nextval('answers_seq')
           WHERE excluded.save_no > answers.save_no AND (excluded.typed IS NULL OR NOT answers.final)
-            AND (COALESCE(answers.writer = excluded.writer, true) OR answers.save_id = ANY(:over::uuid[]))
-            AND CASE WHEN excluded.late THEN NOT answers.final AND (answers.late OR NOT :keyed)
-                     ELSE NOT answers.final
-                       OR COALESCE(:may_change::boolean, (SELECT COALESCE((options->>'may_change')::boolean, true)
-                                                          FROM sessions WHERE id = :session_id)) END
-        RETURNING final, late
+            AND (COALESCE(answers.writer = excluded.writer, true) OR answers.save_id = ANY(excluded.over))
+            AND CASE WHEN excluded.late THEN NOT answers.final AND (answers.late OR NOT excluded.keyed)
+                     ELSE NOT answers.final OR excluded.changeable END
+        RETURNING seat_id, slide_id, attempt, final, late
       SQL
 
       LATENESS = <<~SQL
@@ -52,34 +74,46 @@ module Roost
                date_part('epoch', seats.heard_at) AS heard_at, date_part('epoch', seats.asked_at) AS asked_at,
                date_part('epoch', seats.bad_from) AS bad_from, date_part('epoch', seats.bad_until) AS bad_until,
                date_part('epoch', deliveries.sent_at) AS sent_at,
-               COALESCE((run->>'closed_at')::float8, (run->>'deadline')::float8) AS ended
-        FROM (SELECT id, state->'runs'->:slide_id AS run FROM sessions WHERE id = :session_id) AS session
-        JOIN seats ON seats.session_id = session.id AND seats.id = :seat_id
-        LEFT JOIN deliveries ON deliveries.seat_id = seats.id AND deliveries.slide_id = :slide_id
+               date_part('epoch', COALESCE(openings.closed_at, openings.deadline)) AS ended
+        FROM openings
+        JOIN seats ON seats.session_id = openings.session_id AND seats.id = :seat_id
+        LEFT JOIN deliveries ON deliveries.seat_id = seats.id AND deliveries.slide_id = openings.slide_id
+                             AND deliveries.attempt = openings.attempt
+        WHERE openings.session_id = :session_id AND openings.slide_id = :slide_id AND openings.attempt = :attempt
       SQL
 
-      # @param given [Hash] :session_id, :seat_id, :slide_id, :final, :keyed, :save_no and :save_id:
-      #   save_no rises with every save of this device; save_id is the UUID of this save: the same
-      #   again is the same save
-      # @param value [Hash, nil] as the prompt's kind read it; nil where it could not
-      # @param typed [Hash, nil] then, what was sent: field to texts
-      # @param may_change [Boolean, nil] what the question says of it; nil: as the session says
-      # @param writer [String, nil] UUID of the window it was written in
-      # @param over [Array<String>] ids of the saves it was written over
-      # @param in_time_only [Boolean] whether to store nothing when it is late
-      # @param by_line [Boolean] whether it is late for the line's sake, and counts
+      # Makes arrays of what is given for the statement; nil stays nothing.
+      LIST = PG::TextEncoder::Array.new(elements_type: PG::TextEncoder::String.new).freeze
+      private_constant :LIST
+
+      # One save.
+      # @param given [Hash] see #save_all
       # @return [Saved, nil] nil when nothing was stored; #stored says what stands
-      def save(value:, typed: nil, may_change: nil, writer: nil, over: [], in_time_only: false, by_line: false, **given)
-        grace = by_line ? Core::Room::LineDelay::MOST : Core::Room::Run::GRACE
-        row = database[SAVE, { **given, value: JSON.generate(value || {}), typed: typed && JSON.generate(typed), writer: writer,
-                                        over: "{#{over.join(",")}}", in_time_only: in_time_only, by_line: by_line,
-                                        may_change: may_change, grace: grace, latest: LATEST }].first
-        row && Saved.new(kept: true, late: row[:late], final: row[:final]).freeze
+      def save(**given) = save_all([given]).first
+
+      # Saves that came together, at most one of a seat, slide and attempt.
+      # @param saves [Array<Hash>] of :session_id, :seat_id, :slide_id, :final, :keyed, :save_no and :save_id
+      #   (save_no rises with every save of this device; save_id is the UUID of this save: the same again is
+      #   the same save); :value (Hash as the prompt's kind read it, nil where it could not) or :typed (then,
+      #   what was sent: field to texts); and where they are not as usual: :attempt (1), :may_change (what the
+      #   question says of it; nil: as the session says), :writer (UUID of the window it was written in), :over
+      #   (ids of the saves it was written over), :in_time_only (store nothing when it is late), :by_line (it is
+      #   late for the line's sake, and counts)
+      # @return [Array<Saved, nil>] for each of them; nil where nothing was stored
+      def save_all(saves)
+        rows = saves.map { |given| columns(**given) }
+        lists = GIVEN.keys.map { |name| LIST.encode(rows.map { |row| row[name]&.to_s }) }
+        stored = prepared(:roost_save, SAVE, lists).to_h do |row|
+          seat_id, slide_id, attempt, final, late = row
+          [[Integer(seat_id), slide_id, Integer(attempt)], Saved.new(final: final == "t", late: late == "t").freeze]
+        end
+        rows.map { |row| stored[row.values_at(:seat_id, :slide_id, :attempt)] }
       end
 
       # @return [Stored, nil]
-      def stored(seat_id, slide_id)
-        row = row_of(seat_id, slide_id).select(:id, :save_no, :save_id, :writer, :final, :late).first
+      def stored(seat_id, slide_id, attempt)
+        row = database[:answers].where(seat_id: seat_id, slide_id: slide_id, attempt: attempt)
+                                .select(:id, :save_no, :save_id, :writer, :final, :late).first
         row && Stored.new(**row).freeze
       end
 
@@ -90,23 +124,31 @@ module Roost
       end
 
       # @return [Lateness, nil] nil unless answering has ended
-      def lateness(session_id, seat_id, slide_id)
-        row = database[LATENESS, { session_id: session_id, seat_id: seat_id, slide_id: slide_id }].first
+      def lateness(session_id, seat_id, slide_id, attempt)
+        row = database[LATENESS, { session_id: session_id, seat_id: seat_id, slide_id: slide_id, attempt: attempt }].first
         return nil unless row&.fetch(:ended)
 
-        line = Core::Room::LineDelay::Line.new(**row.slice(*Core::Room::LineDelay::Line.members)).freeze
+        line = Core::Session::LineDelay::Line.new(**row.slice(*Core::Session::LineDelay::Line.members)).freeze
         Lateness.new(**row.slice(:now, :ended, :sent_at), line: line).freeze
       end
 
       # @param beyond [Integer] only rows with a higher seq: what changed since
       # @param seat_id [Integer, nil] only of this seat
-      # @return [Array<Array(Integer, Core::Room::Answer)>] seq and answer, in order of seq
+      # @return [Array<Array(Integer, Core::Session::Answer)>] seq and answer, in order of seq
       def of(session_id, beyond: 0, seat_id: nil)
         database[:answers].where({ session_id: session_id, seat_id: seat_id }.compact).where { seq > beyond }.order(:seq)
-                          .select(:seq, :seat_id, :slide_id, :value, :typed, :final, :late, :by_line, :beside, :save_id,
+                          .select(:seq, :seat_id, :slide_id, :attempt, :value, :typed, :final, :late, :by_line, :beside, :save_id,
                                   Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at)).map do |row|
           documents = row.slice(:value, :typed, :beside).transform_values { |each| each&.to_h }
-          [row.delete(:seq), Core::Room::Answer.new(**row, **documents).freeze]
+          [row.delete(:seq), Core::Session::Answer.new(**row, **documents).freeze]
+        end
+      end
+
+      # @param seat_id [Integer, nil] only of this seat
+      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Core::Session::Answer}}] slide and attempt to seat id to answer
+      def by_question(session_id, seat_id: nil)
+        of(session_id, seat_id: seat_id).each_with_object({}) do |(_seq, answer), answers|
+          (answers[[answer.slide_id, answer.attempt]] ||= {})[answer.seat_id] = answer
         end
       end
 
@@ -114,27 +156,24 @@ module Roost
       # @param since [Float] only what was sent then or later, epoch seconds
       # @param among [Hash] what is known already, and is added to
       # @param seat_id [Integer, nil] only to this seat
-      # @return [Hash{String=>Hash{Integer=>Float}}] slide id to seat id to epoch seconds
+      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Float}}] slide and attempt to seat id to epoch seconds
       def deliveries(session_id, since: 0.0, among: {}, seat_id: nil)
         sent = Repository.epoch(:sent_at)
         database[:deliveries].where({ session_id: session_id, seat_id: seat_id }.compact).where(sent >= since)
-                             .select(:seat_id, :slide_id, sent.as(:sent_at))
+                             .select(:seat_id, :slide_id, :attempt, sent.as(:sent_at))
                              .each_with_object(among) do |row, shown|
-          (shown[row[:slide_id]] ||= {})[row[:seat_id]] = row[:sent_at]
+          (shown[row.values_at(:slide_id, :attempt)] ||= {})[row[:seat_id]] = row[:sent_at]
         end
       end
 
-      def seats_answered(session_id, slide_id)
-        database[:answers].where(session_id: session_id, slide_id: slide_id).select_map(:seat_id)
-      end
+      def seats_answered(session_id, slide_id, attempt) = seats_of(:answers, session_id, slide_id, attempt)
 
-      def seats_shown(session_id, slide_id)
-        database[:deliveries].where(session_id: session_id, slide_id: slide_id).select_map(:seat_id)
-      end
+      def seats_shown(session_id, slide_id, attempt) = seats_of(:deliveries, session_id, slide_id, attempt)
 
-      # @return [Hash, nil] the value one seat sent for one slide, where it can be read
+      # @return [Hash, nil] the value one seat sent last for one slide, where it can be read
       def value(session_id, slide_id, seat_id)
-        row_of(seat_id, slide_id).where(session_id: session_id, typed: nil).get(:value)&.to_h
+        database[:answers].where(session_id: session_id, seat_id: seat_id, slide_id: slide_id, typed: nil).reverse(:attempt)
+                          .get(:value)&.to_h
       end
 
       # Puts a delivery back in time, for demo data: it was sent so long before its answer came.
@@ -145,15 +184,35 @@ module Roost
       end
 
       # Notes that the open prompt was sent; the first time is the one that counts.
-      def delivered(session_id, slide_id, seat_ids)
-        rows = seat_ids.map { |seat_id| [session_id, seat_id, slide_id] }
-        database[:deliveries].insert_conflict.import(%i[session_id seat_id slide_id], rows)
+      def delivered(session_id, slide_id, seat_ids, attempt: 1)
+        rows = seat_ids.map { |seat_id| [session_id, seat_id, slide_id, attempt] }
+        database[:deliveries].insert_conflict.import(%i[session_id seat_id slide_id attempt], rows)
       end
 
       private
 
-      # The row of the latest attempt.
-      def row_of(seat_id, slide_id) = database[:answers].where(seat_id: seat_id, slide_id: slide_id).reverse(:attempt)
+      def columns(value: nil, typed: nil, over: [], **given)
+        { attempt: 1, in_time_only: false, by_line: false, **given, value: JSON.generate(value || {}),
+          typed: typed && JSON.generate(typed), over: over.join(",") }
+      end
+
+      # Planned once a connection.
+      # @return [Array<Array>] rows as texts
+      def prepared(name, sql, arguments)
+        database.synchronize do |connection|
+          known = connection.instance_variable_get(:@roost_prepared) || connection.instance_variable_set(:@roost_prepared, {})
+          known[name] ||= connection.prepare(name.to_s, sql)
+          connection.exec_prepared(name.to_s, arguments).values
+        rescue PG::Error => e
+          # Here, so that the pool lets go of a connection that is broken.
+          broken = e.is_a?(PG::ConnectionBad) || connection.status == PG::CONNECTION_BAD
+          raise Sequel.convert_exception_class(e, broken ? Sequel::DatabaseDisconnectError : Sequel::DatabaseError)
+        end
+      end
+
+      def seats_of(table, session_id, slide_id, attempt)
+        database[table].where(session_id: session_id, slide_id: slide_id, attempt: attempt).select_map(:seat_id)
+      end
     end
   end
 end

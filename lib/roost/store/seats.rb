@@ -23,19 +23,39 @@ module Roost
       end
 
       # @return [Hash, nil] :id, :session_id, :name
-      def by_token(token) = database[:seats].where(token_digest: Seats.digest(token)).select(:id, :session_id, :name).first
-
-      def names(session_id) = database[:seats].where(session_id: session_id).select_map(:name)
-
-      def count(session_ids)
-        database[:seats].where(session_id: session_ids).group_and_count(:session_id).as_hash(:session_id, :count)
+      def by_token(token)
+        database[:seats].where(token_digest: Seats.digest(token), removed_at: nil).select(:id, :session_id, :name).first
       end
 
-      # @return [Array<Core::Room::Seat>] in order of joining
+      # Names that are taken, those of removed seats among them.
+      # @param but [Integer, nil] id of a seat that doesn't count
+      def names(session_id, but: nil) = database[:seats].where(session_id: session_id).exclude(id: but.to_i).select_map(:name)
+
+      # Whether a seat is in a session, and not removed.
+      def in?(session_id, seat_id) = database[:seats].where(session_id: session_id, id: seat_id, removed_at: nil).any?
+
+      def rename(seat_id, name) = database[:seats].where(id: seat_id).update(name: name)
+
+      def remove(seat_id)
+        database[:seats].where(id: seat_id).update(removed_at: Sequel.function(:clock_timestamp), stream_key: nil)
+      end
+
+      # Ties a seat to a person and a team.
+      # @param student_id [Integer, nil]; team_id [Integer, nil] of a team of the same session
+      def belong(seat_id, student_id:, team_id:)
+        database[:seats].where(id: seat_id).update(student_id: student_id, team_id: team_id)
+      end
+
+      def count(session_ids)
+        database[:seats].where(session_id: session_ids, removed_at: nil).group_and_count(:session_id).as_hash(:session_id, :count)
+      end
+
+      # @return [Array<Core::Session::Seat>] in order of joining
       def of(session_id)
         fresh = Sequel.lit("stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => ?)", STALE)
-        database[:seats].where(session_id: session_id).order(:id).select(:id, :name, :practice, fresh.as(:here))
-                        .map { |row| Core::Room::Seat.new(**row).freeze }
+        database[:seats].where(session_id: session_id, removed_at: nil).order(:id)
+                        .select(:id, :name, :practice, :student_id, :team_id, fresh.as(:here))
+                        .map { |row| Core::Session::Seat.new(**row).freeze }
       end
 
       # Runs the block in a transaction that only one process at a time can hold for
@@ -80,7 +100,7 @@ module Roost
         database[:seats].where(stream_key: stream_keys, asked_at: nil).update(asked_at: Sequel.function(:clock_timestamp))
       end
 
-      # Heartbeats were answered (Core::Room::LineDelay::Line).
+      # Heartbeats were answered (Core::Session::LineDelay::Line).
       # @param seat_ids [Array<Integer>]
       def heard(seat_ids)
         database[:seats].where(id: seat_ids).exclude(asked_at: nil).update(HEARD)
@@ -88,7 +108,7 @@ module Roost
 
       HEARD = begin
         now = Sequel.function(:clock_timestamp)
-        slow = Sequel.lit("clock_timestamp() - asked_at > make_interval(secs => ?)", Core::Room::LineDelay::PROMPT)
+        slow = Sequel.lit("clock_timestamp() - asked_at > make_interval(secs => ?)", Core::Session::LineDelay::PROMPT)
         { round_trip: Sequel.lit("date_part('epoch', clock_timestamp() - asked_at)"), heard_at: now, asked_at: nil,
           bad_from: Sequel.case({ slow => Sequel.function(:coalesce, :heard_at, :asked_at) }, :bad_from),
           bad_until: Sequel.case({ slow => now }, :bad_until) }.freeze

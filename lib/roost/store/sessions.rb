@@ -6,18 +6,18 @@ module Roost
   module Store
     # Sessions: the frozen lesson, the state and its version, and the events.
     class Sessions < Repository
-      Record = Struct.new(:id, :account_id, :lesson_id, :title, :class_name, :code, :screen_key, :lesson_version,
+      Row = Struct.new(:id, :account_id, :lesson_id, :title, :class_name, :code, :screen_key, :lesson_version,
                           :options, :state, :version, :created_at, :ended_at, :deleted, :now, keyword_init: true)
 
       CODE_TRIES = 20
       SCREEN_KEY = /\A[\w-]{22}\z/
 
-      # @return [Record]
+      # @return [Row]
       def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:)
         row = { account_id: account_id, lesson_id: lesson_id, title: title, class_name: class_name,
                 screen_key: SecureRandom.urlsafe_base64(16), lesson: Sequel.pg_jsonb(lesson.to_document),
                 options: Sequel.pg_jsonb(options.to_document),
-                state: Sequel.pg_jsonb(Core::Room::State.start.to_document) }
+                state: Sequel.pg_jsonb(Core::Session::State.start.to_document) }
         CODE_TRIES.times do
           # A code in use is skipped without breaking a surrounding transaction.
           id = database[:sessions].insert_conflict(target: :code, conflict_where: { ended_at: nil })
@@ -27,14 +27,14 @@ module Roost
         raise "no free join code after #{CODE_TRIES} tries"
       end
 
-      # @return [Record, nil]
+      # @return [Row, nil]
       def find(id, lock: false)
         dataset = with_now.where(id: id)
         row = (lock ? dataset.for_update : dataset).first
         row && record(row)
       end
 
-      # @return [Record, nil] only when it is this teacher's
+      # @return [Row, nil] only when it is this teacher's
       def of_teacher(account_id, id, deleted: false, lock: false)
         dataset = with_now.where(account_id: account_id, id: id)
         row = (lock ? dataset.for_update : dataset).first
@@ -42,12 +42,12 @@ module Roost
         record if record && (deleted || !record.deleted)
       end
 
-      # @return [Array<Record>] latest first
+      # @return [Array<Row>] latest first
       def all_of(account_id)
         with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| record(row) }
       end
 
-      # @return [Array<Record>] those deleted that are not purged yet, latest first
+      # @return [Array<Row>] those deleted that are not purged yet, latest first
       def deleted_lately(account_id)
         with_now.where(account_id: account_id)
                 .where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", Roost.settings.purge_days) }
@@ -61,7 +61,7 @@ module Roost
         row && record(row)
       end
 
-      # @return [Record, nil] the session a seat is in
+      # @return [Row, nil] the session a seat is in
       def of_seat(seat_id)
         row = with_now.where(id: database[:seats].where(id: seat_id).select(:session_id), deleted_at: nil).first
         row && record(row)
@@ -77,7 +77,7 @@ module Roost
       # @return [Core::Lesson] the frozen lesson, as it is now
       def lesson(id) = frozen_lesson(id, database[:sessions].where(id: id).get(:lesson_version))
 
-      # @param record [Record]
+      # @param row [Row]
       # @return [Core::Lesson] the frozen lesson that belongs to it
       def lesson_of(record) = frozen_lesson(record.id, record.lesson_version)
 
@@ -87,6 +87,7 @@ module Roost
         ended = state.ended? ? Sequel.function(:coalesce, :ended_at, Sequel.function(:clock_timestamp)) : nil
         database[:sessions].where(id: record.id)
                            .update(state: Sequel.pg_jsonb(state.to_document), version: version, ended_at: ended)
+        Openings.new(database).keep(record.id, record.state.openings, state.openings)
         database[:session_events].insert(session_id: record.id, version: version, command: command,
                                          arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
         version
@@ -129,13 +130,14 @@ module Roost
       def with_now
         columns = %i[id account_id lesson_id title class_name code screen_key lesson_version options state version
                      created_at ended_at deleted_at]
-        database[:sessions].select(*columns, Repository.epoch(Sequel.function(:clock_timestamp)).as(:now))
+        database[:sessions].select(*columns, Repository.epoch(Sequel.function(:clock_timestamp)).as(:now),
+                                    Openings::OF_SESSION.as(:openings))
       end
 
       def record(row)
-        fields = row.except(:options, :state, :deleted_at)
-        Record.new(**fields, options: Core::Room::Options.from_document(row[:options]), deleted: !row[:deleted_at].nil?,
-                             state: Core::Room::State.from_document(row[:state])).freeze
+        fields = row.except(:options, :state, :deleted_at, :openings)
+        Row.new(**fields, options: Core::Session::Options.from_document(row[:options]), deleted: !row[:deleted_at].nil?,
+                             state: Core::Session::State.from_document(row[:state], Openings.read(row[:openings]))).freeze
       end
     end
   end

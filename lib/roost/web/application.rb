@@ -46,7 +46,7 @@ module Roost
       def self.build(engine)
         teachers = teachers(engine)
         settings = Roost.settings
-        seats = KnownSeats.new
+        seats = KnownSeats.new(engine)
         Rack::Builder.new do
           use Headers, settings.secure? ? HEADERS.merge(SECURE) : HEADERS
           use LastResort

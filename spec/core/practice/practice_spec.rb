@@ -37,13 +37,13 @@ end
 RSpec.describe Roost::Core::Analysis::Results do
   it "never mixes up no answer and not reached in averages" do
     lesson = Roost::Core::Lesson.new(title: "T", slides: [slide("s1", prompt: choice(keys: ["o1"]))])
-    state = Roost::Core::Room::Commands.call(lesson, room_options, Roost::Core::Room::State.start, "begin", {}, 10.0).value
-    seats = (1..3).map { |id| Roost::Core::Room::Seat.new(id: id, name: "Student #{id}", here: true) }
-    snapshot = Roost::Core::Room::Snapshot.new(
+    state = Roost::Core::Session::Commands.call(lesson, room_options, Roost::Core::Session::State.start, "begin", {}, 10.0).value
+    seats = (1..3).map { |id| Roost::Core::Session::Seat.new(id: id, name: "Student #{id}", here: true) }
+    moment = moment_of(
       id: 1, title: "T", code: "ABC234", lesson: lesson, options: room_options, state: state, version: 1, seats: seats,
       answers: { "s1" => { 1 => answer(1, "s1", picked("o1"), at: 14.0) } }, shown: { "s1" => { 1 => 10.0, 2 => 10.0 } }
     )
-    results = described_class.new(snapshot)
+    results = described_class.new(moment)
     expect(results.questions.first.to_h).to include(reached: 2, answered: 1, facility: 1/2r, median_seconds: 4.0)
     expect(results.lines.map do |line|
       [line.share, line.outcomes["s1"].status]

@@ -19,7 +19,7 @@ RSpec.describe "The toy kind" do
     desk.visit "/lessons/#{lesson}/preview/seat?slide=s1"
     expect(desk).to have_css("toy-dial[data-awake]")
 
-    session = Roost::Operations::StartSession.new.call(account, lesson, Roost::Core::Room::Options.form).value
+    session = Roost::Operations::StartSession.new.call(account, lesson, Roost::Core::Session::Options.form).value
     command(session, "begin")
     desk.visit "/desk/#{session.id}"
     screen = window(:screen).tap { |each| each.visit "/screen/#{session.screen_key}" }
@@ -39,7 +39,7 @@ RSpec.describe "The toy kind" do
     command(session, "end")
     desk.visit "/results/#{session.id}/questions"
     expect(desk).to have_css(".toy-result li", text: "turn 7: 2")
-    expect(Roost::Core::Analysis::Results.new(snapshot(session)).lines.first.share).to eq(1)
+    expect(Roost::Core::Analysis::Results.new(moment(session).record).lines.first.share).to eq(1)
   end
 
   it "goes into a sheet and back, and a practice class answers it" do
@@ -56,10 +56,8 @@ RSpec.describe "The toy kind" do
     session = kept_session(account, Roost::Core::Lesson.new(title: "Dials", slides: [slide("s1", prompt: toy)]))
     command(session, "begin")
     Roost::Operations::PracticeClass.new.invite(account, session.id, 4)
-    state = database[:sessions].where(id: session.id).get(:state).to_h
-    state["runs"]["s1"]["opened_at"] -= 500
-    database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+    put_back(session, 500, :opened_at)
     Roost::Operations::PracticeClass.new.carry_on(session.id)
-    expect(snapshot(session).tally.answered).to be_positive
+    expect(moment(session).tally.answered).to be_positive
   end
 end

@@ -9,7 +9,7 @@ module Roost
       # median_seconds:: of those who answered, nil when nobody did
       Question = Struct.new(:slide, :reached, :answered, :facility, :median_seconds, keyword_init: true) do
         # @param slide [Slide]
-        # @param outcomes [Array<Room::Outcome>] one a seat
+        # @param outcomes [Array<Session::Outcome>] one a seat
         def self.of(slide, outcomes)
           reached = outcomes.reject { |outcome| outcome.status == :not_reached }
           marks = reached.filter_map(&:mark)

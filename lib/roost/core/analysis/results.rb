@@ -12,25 +12,25 @@ module Roost
         end
 
         # slides:: those whose question was asked; passed_over:: those that were only leafed through
-        attr_reader :snapshot, :slides, :passed_over
+        attr_reader :record, :slides, :passed_over
 
-        # @param snapshot [Room::Snapshot]
-        def initialize(snapshot)
-          @snapshot = snapshot
-          asked = snapshot.lesson.prompts.select { |slide| snapshot.state.runs.key?(slide.id) }
-          @passed_over, @slides = asked.partition { |slide| snapshot.passed_over?(slide.id) }
+        # @param record [Session::Record]
+        def initialize(record)
+          @record = record
+          asked = record.lesson.prompts.select { |slide| record.openings.key?(slide.id) }
+          @passed_over, @slides = asked.partition { |slide| record.passed_over?(slide.id) }
         end
 
         # @return [Array<Question>] in lesson order
         def questions
           @questions ||= slides.map do |slide|
-            Question.of(slide, snapshot.seats.map { |seat| outcome(slide, seat) })
+            Question.of(slide, record.seats.map { |seat| outcome(slide, seat) })
           end
         end
 
         # @return [Array<Line>] one a seat, by name
         def lines
-          @lines ||= snapshot.seats.sort_by { |seat| [seat.name.downcase, seat.id] }.map { |seat| line(seat) }
+          @lines ||= record.seats.sort_by { |seat| [seat.name.downcase, seat.id] }.map { |seat| line(seat) }
         end
 
         def line_of(seat_id) = lines.find { |line| line.seat.id == seat_id }
@@ -43,7 +43,7 @@ module Roost
         end
 
         # The number of a slide among those the class got, from 1.
-        def number(slide) = snapshot.lesson.class_slides.index { |shown| shown.id == slide.id } + 1
+        def number(slide) = record.lesson.class_slides.index { |shown| shown.id == slide.id } + 1
 
         def took_part = lines.count { |line| line.outcomes.values.any?(&:answer) }
 
@@ -52,7 +52,7 @@ module Roost
         # Questions that fewer than half of the marks were earned on.
         def to_look_at = questions.select { |question| question.facility && question.facility < 1/2r }
 
-        def game? = slides.any? { |slide| snapshot.lesson.game?(slide.id) }
+        def game? = slides.any? { |slide| record.lesson.game?(slide.id) }
 
         private
 
@@ -65,7 +65,7 @@ module Roost
 
         def outcome(slide, seat)
           @outcomes ||= {}
-          @outcomes[[slide.id, seat.id]] ||= snapshot.outcome(slide.id, seat.id)
+          @outcomes[[slide.id, seat.id]] ||= record.outcome(slide.id, seat.id)
         end
       end
     end

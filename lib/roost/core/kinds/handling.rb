@@ -5,7 +5,7 @@ module Roost
     module Kinds
       # What a teacher can do at the Desk with what was given: in which way it is shown, and what is
       # done with single words or cards. The Desk offers what a kind declares here, and passes it on as it
-      # was sent ("show" and "curate", Room::Commands).
+      # was sent ("show" and "curate", Session::Commands).
       class Handling < Part
         # Names of what can be done, beside showing.
         COMMANDS = [].freeze
@@ -29,8 +29,8 @@ module Roost
 
         # @param name [String] of a command
         # @param arguments [Hash{String=>Object}] as sent
-        # @param curation [Room::Curation] what was done before
-        # @return [Room::Curation, nil] nil when that can't be done
+        # @param curation [Session::Curation] what was done before
+        # @return [Session::Curation, nil] nil when that can't be done
         def curated(name, arguments, curation)
           self.class::COMMANDS.include?(name) ? curate(name, arguments, curation) : nil
         end

@@ -7,7 +7,7 @@ module Roost
       # student (rules.md, reading an answer).
       class Reader < Part
         # @param raw anything that was sent as the form of an answer: {"name" => ["text"]}
-        # @param names [Room::Handles] what the parts of the question are called at that seat
+        # @param names [Session::Handles] what the parts of the question are called at that seat
         # @return [Reading] of a value
         def read(_raw, _names = nil) = raise(NotImplementedError)
 
@@ -24,7 +24,7 @@ module Roost
         # Two cards of a game that were turned over, each known to the seat by a name. Where the parts
         # don't lie face down it tells nothing: it would tell the key.
         # @param cards [Array(String, String)]
-        # @param names [Room::Handles]
+        # @param names [Session::Handles]
         # @return [Array(String, String), nil] the pair they make, as the form of an answer has it
         def turned(_cards, _names) = nil
 

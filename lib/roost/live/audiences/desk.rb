@@ -7,7 +7,7 @@ module Roost
       class Desk < Audience
         def surface = :desk
 
-        def mark(moment) = Core::Room::Views.desk(moment)
+        def mark(moment) = Core::Session::Views.desk(moment)
 
         private
 

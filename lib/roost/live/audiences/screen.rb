@@ -7,7 +7,7 @@ module Roost
       class Screen < Audience
         def surface = :screen
 
-        def mark(moment) = Core::Room::Views.screen(moment)
+        def mark(moment) = Core::Session::Views.screen(moment)
 
         private
 

@@ -18,9 +18,19 @@ module Roost
 
         def behind?(before, mark) = before.version != mark.version
 
+        # What a device gets whose seat was removed: it asks for its page, and is told there.
+        GONE = "event: gone\ndata: .\n\n"
+
         def send_to(streams, moment, mark, renderer, now)
+          streams, gone = streams.partition { |stream| moment.names.key?(stream.about.seat_id) }
+          gone.each do |stream|
+            hub.write(stream, GONE)
+            hub.drop(stream)
+          end
+          return if streams.empty?
+
           by_seat = streams.group_by { |stream| stream.about.seat_id }
-          Core::Room::Views.seats(moment, by_seat.keys).each do |view, seat_ids|
+          Core::Session::Views.seats(moment, by_seat.keys).each do |view, seat_ids|
             html = renderer.seat(view, now)
             shared = nil
             seat_ids.each do |seat_id|
@@ -37,8 +47,8 @@ module Roost
         def note_delivery(moment, seat_ids)
           return unless moment.state.open?
 
-          seat_ids -= moment.shown.fetch(moment.state.slide_id, {}).keys
-          Store::Answers.new.delivered(moment.id, moment.state.slide_id, seat_ids) if seat_ids.any?
+          seat_ids -= moment.record.shown_to(moment.state.slide_id).keys
+          Store::Answers.new.delivered(moment.id, moment.state.slide_id, seat_ids, attempt: moment.attempt) if seat_ids.any?
         end
       end
     end

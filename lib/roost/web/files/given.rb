@@ -2,7 +2,7 @@
 
 module Roost
   module Web
-    # Pictures that students gave, at addresses that tell nothing (Core::Room::Seal) and are handed
+    # Pictures that students gave, at addresses that tell nothing (Core::Session::Seal) and are handed
     # out only in what may be seen: a sketch as a raster tile of a width, or as it was drawn where no
     # width is asked for; the picture on a card as it is.
     class Given < App
@@ -15,7 +15,7 @@ module Roost
       class << self
         attr_reader :turns
 
-        def seal = @seal ||= Core::Room::Seal.new(Roost.settings.session_secret)
+        def seal = @seal ||= Core::Session::Seal.new(Roost.settings.session_secret)
 
         # @param key [String] of a card, as Core knows it
         def name(slide_id, key)

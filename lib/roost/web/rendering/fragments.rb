@@ -28,7 +28,7 @@ module Roost
         @seats = Seats.new
       end
 
-      # @param view [Core::Room::Views::Seat]
+      # @param view [Core::Session::Views::Seat]
       # @param now [Float] epoch seconds by the database clock
       def seat(view, now) = @seats.partial("seat/live", view: view, now: now)
 
@@ -41,10 +41,10 @@ module Roost
         Marks.fill(html, Operations::SaveAnswer.names({ id: seat_id, session_id: view.session_id }, slide))
       end
 
-      # @param view [Core::Room::Views::Screen]
+      # @param view [Core::Session::Views::Screen]
       def screen(view, now) = @stage.partial("screen/live", view: view, now: now)
 
-      # @param view [Core::Room::Views::Desk]
+      # @param view [Core::Session::Views::Desk]
       def desk(view, now) = @stage.partial("desk/live", view: view, now: now)
     end
   end

@@ -12,7 +12,7 @@ module Roost
       NONCE = SecureRandom.hex(8)
       MARK = /#{NONCE}-([^-]+)-/
 
-      # @param handles [Core::Room::Handles]
+      # @param handles [Core::Session::Handles]
       # @return [String] the fragment as that seat gets it
       def self.fill(html, handles)
         return html unless html.include?(NONCE)

@@ -9,7 +9,7 @@ module Roost
 
       get "/:key" do |key|
         record = Store::Sessions.new.by_screen_key(key) || not_found
-        view = Core::Room::Views.screen(Store::Rooms.new.snapshot(record))
+        view = Core::Session::Views.screen(Store::Moments.new.of(record))
         page("screen/show", title: record.title, layout: "layouts/plain", bundle: "screen", theme: view.theme, view: view,
                             now: record.now, key: key)
       end

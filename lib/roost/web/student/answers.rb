@@ -25,6 +25,7 @@ module Roost
         @engine = engine
         @seats = seats
         @lessons = {}
+        @queue = Store::AnswerQueue.new
         @lock = Mutex.new
         @pace = Pace.new(**PACE)
         engine.on_command { |session_id| forget(session_id) }
@@ -41,7 +42,7 @@ module Roost
         return reply(413, state: "refused", message: "That answer is too large. Shorten it.") if body.bytesize > MOST_BYTES
 
         message = JSON.parse(body, max_nesting: 6)
-        saved = Operations::SaveAnswer.new.call(seat, lesson(seat[:session_id], message), message)
+        saved = Operations::SaveAnswer.new(answers: @queue).call(seat, lesson(seat[:session_id], message), message)
         engine.touched(seat[:session_id]) unless saved.state == "refused"
         reply(saved.state == "refused" ? 422 : 200, **saved.to_h)
       rescue JSON::ParserError, EncodingError

@@ -26,7 +26,7 @@ module Roost
         not_found if record.deleted
 
         Operations::VisitSeat.new.call(seat, record)
-        view = Core::Room::Views.seats(Store::Rooms.new.seat_snapshot(record, seat[:id]), [seat[:id]]).keys.first
+        view = Core::Session::Views.seats(Store::Moments.new.at_seat(record, seat[:id]), [seat[:id]]).keys.first
         html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme,
                                  view: view, now: record.now, token: token, name: seat[:name])
         view.slide ? Marks.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html

@@ -6,10 +6,10 @@ module Roost
     # that are new (assets/js/news.js). What the student does herself is said by the device alone.
     module SeatNews
       STATUS = { right: "Right.", part: "Partly right.", wrong: "Not right this time.", blank: "You gave no answer.",
-                 aside: "This question doesn't count." }.freeze
+                 set_aside: "This question doesn't count." }.freeze
 
       class << self
-        # @param view [Core::Room::Views::Seat]
+        # @param view [Core::Session::Views::Seat]
         # @return [Array<String>]
         def of(view)
           return [] unless view.phase == "live"

@@ -11,9 +11,8 @@ module Roost
 
       get "/:id" do |id|
         record = own_session(id)
-        snapshot = Store::Rooms.new.snapshot(record)
         page("desk/show", title: "#{record.title} · Desk", layout: "layouts/desk", record: record, now: record.now,
-                          view: Core::Room::Views.desk(snapshot))
+                          view: Core::Session::Views.desk(Store::Moments.new.of(record)))
       end
 
       get("/:id/screen") { |id| redirect "/screen/#{own_session(id).screen_key}" }

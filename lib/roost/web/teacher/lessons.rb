@@ -29,7 +29,7 @@ module Roost
       # A ready lesson with a practice class, for somebody who has never seen it run.
       post "/try" do
         id = Operations::ReadyLesson.new.call(account_id, Operations::ReadyLesson::FIRST)
-        session = granted(Operations::StartSession.new.call(account_id, id, Core::Room::Options.form))
+        session = granted(Operations::StartSession.new.call(account_id, id, Core::Session::Options.form))
         granted(Operations::PracticeClass.new.invite(account_id, session.id, PRACTICE))
         redirect "/desk/#{session.id}", 303
       end

@@ -26,7 +26,7 @@ module Roost
 
       get "/:id/preview/seat" do
         headers FRAMED
-        view = Core::Room::Views.seats(snapshot, [Core::Room::Preview::SEAT]).keys.first
+        view = Core::Session::Views.seats(moment, [Core::Session::Preview::SEAT]).keys.first
         page("preview/seat", title: "Seat", layout: "layouts/plain", bundle: "seat", theme: view.theme, view: view, now: 0.0,
                              turned: "/lessons/#{number("id")}/preview/turned")
       end
@@ -34,18 +34,18 @@ module Roost
       # Two cards of a pairs game that were turned over.
       get "/:id/preview/turned" do
         prompt = looked_at.lesson.slide(params["slide"].to_s)&.prompt || not_found
-        turned(prompt.turned(turned_parts, Core::Room::Handles::PLAIN))
+        turned(prompt.turned(turned_parts, Core::Session::Handles::PLAIN))
       end
 
       get "/:id/preview/screen" do
         headers FRAMED
-        view = Core::Room::Views.screen(snapshot)
+        view = Core::Session::Views.screen(moment)
         page("preview/screen", title: "Class screen", layout: "layouts/plain", bundle: "screen", theme: view.theme, view: view,
                                now: 0.0)
       end
 
       helpers do
-        def snapshot = Core::Room::Preview.of(looked_at.lesson, params["slide"].to_s, told: params["told"] == "1")
+        def moment = Core::Session::Preview.of(looked_at.lesson, params["slide"].to_s, told: params["told"] == "1")
       end
     end
   end

@@ -29,7 +29,7 @@ module Roost
         base = "/results/#{record.id}/questions/#{slide.id}"
         if htmx?
           next partial("results/key", base: base, prompt: slide.prompt, slide: slide, inside: true,
-                                      aside: record.state.aside?(slide.id),
+                                      aside: record.state.set_aside?(slide.id),
                                       in_lesson: Operations::CorrectQuestion.in_lesson?(record, slide))
         end
 
@@ -108,7 +108,7 @@ module Roost
           htmx? ? 204 : redirect("/results/#{record.id}/questions?changed=#{change}#question-#{slide_id}", 303)
         end
 
-        def results(record) = Core::Analysis::Results.new(Store::Rooms.new.snapshot(record))
+        def results(record) = Core::Analysis::Results.new(Store::Records.new.of(record))
 
         def show(id, template, tab)
           record = own_session(id)

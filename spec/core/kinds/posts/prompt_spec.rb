@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 RSpec.describe Roost::Core::Kinds::Posts::Prompt do
-  let(:blank) { Roost::Core::Room::Curation::BLANK }
+  let(:blank) { Roost::Core::Session::Curation::BLANK }
 
   def posts(**settings) = described_class.new(id: "p1", settings: settings.transform_keys(&:to_s))
 
@@ -122,7 +122,7 @@ RSpec.describe Roost::Core::Kinds::Posts::Prompt do
 
   it "is on the board from the moment it is asked, and reaches seats as it comes" do
     lesson = Roost::Core::Lesson.new(title: "Marsh", slides: [slide("s1", prompt: posts)])
-    state = Roost::Core::Room::Commands.call(lesson, room_options, Roost::Core::Room::State.start, "begin", {}, 0.0).value
+    state = Roost::Core::Session::Commands.call(lesson, room_options, Roost::Core::Session::State.start, "begin", {}, 0.0).value
     expect(state.showing).to eq({ "results" => true })
   end
 end

@@ -22,7 +22,7 @@ RSpec.describe Roost::Core::Kinds::Words::Prompt do
   it "knows who gave each word, for the teacher only, and takes a word away for all and back" do
     values = { 7 => given("Reeds", "mud"), 9 => given("reeds") }
     names = { 7 => "Ada", 9 => "Bo" }
-    curation = Roost::Core::Room::Curation::BLANK
+    curation = Roost::Core::Session::Curation::BLANK
     tally = words.gathered(values, names: names, curation: curation)
     expect(tally.rows.map { |row| [row.key, row.names] }).to eq([["reeds", %w[Ada Bo]], ["mud", ["Ada"]]])
     expect(words.for_class(tally).to_h.to_s).not_to match(/Ada|Bo/)
@@ -38,7 +38,7 @@ RSpec.describe Roost::Core::Kinds::Words::Prompt do
     word = "\u{FDFA}" * 40
     key = words.gathered({ 1 => given(word) }).rows.first.key
     expect(key.length).to be > 400
-    curation = Roost::Core::Room::Curation::BLANK.after("remove", [key])
+    curation = Roost::Core::Session::Curation::BLANK.after("remove", [key])
     expect(words.gathered({ 1 => given(word) }, curation: curation).rows).to be_empty
   end
 

@@ -8,7 +8,7 @@ module Roost
         class Reader < Kinds::Reader
           of_prompt :shuffle?, :shape, :several?, :sure?
 
-          def read(raw, names = Room::Handles::PLAIN)
+          def read(raw, names = Session::Handles::PLAIN)
             return Reading.refused("That answer could not be read. Choose again.") unless raw.is_a?(Hash)
 
             picked = Array(raw["options"]).uniq

@@ -21,7 +21,7 @@ module Roost
           end
 
           # @param raw [Hash] "pairs" holds them as JSON text ({"m1a": "m3b"}), "tries" a number
-          def read(raw, names = Room::Handles::PLAIN)
+          def read(raw, names = Session::Handles::PLAIN)
             pairs = parsed(field(raw, "pairs").to_s, most: MOST_BYTES)
             pairs = {} if pairs == []
             return UNREADABLE unless pairs.is_a?(Hash)

@@ -37,7 +37,7 @@ module Roost
 
           # @param values [Hash{Integer=>Hash}] seat id to value
           # @param names [Hash{Integer=>String}] seat id to name
-          # @param curation [Room::Curation]
+          # @param curation [Session::Curation]
           # @param approve [Boolean] whether a card waits until the teacher lets it through
           # @param before [Board, nil]
           def initialize(values, names:, curation:, approve:, before: nil)

@@ -9,7 +9,7 @@ module Roost
           of_prompt :approve?, :named?, :grouped
 
           # @return [Board]
-          def gathered(values, names: {}, curation: Room::Curation::BLANK, before: nil)
+          def gathered(values, names: {}, curation: Session::Curation::BLANK, before: nil)
             Board.new(values, names: names, curation: curation, approve: approve?, before: before)
           end
 

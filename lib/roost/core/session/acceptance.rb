@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Session
+      # When an answer counts (rules.md): the one rule, as Store::Answers::SAVE has it in SQL. A spec
+      # compares the two over thousands of situations.
+      module Acceptance
+        # Late saves are taken until this long after the session's end, in seconds.
+        LATEST = 3600
+
+        # A save that came.
+        #
+        # at:: when, by the database clock; final:: it is handed in; readable:: it can be read as an answer
+        # keyed:: something marks it; changeable:: what is handed in may be changed
+        # save_no, save_id, writer, over:: see Operations::SaveAnswer
+        # in_time_only:: to be stored only when it is in time; by_line:: it is late for the line's sake
+        Save = Struct.new(:at, :final, :readable, :keyed, :changeable, :save_no, :save_id, :writer, :over, :in_time_only,
+                          :by_line, keyword_init: true)
+        # What is stored of that seat, slide and attempt.
+        Stored = Struct.new(:final, :late, :save_no, :save_id, :writer, keyword_init: true)
+
+        class << self
+          # @param save [Save]
+          # @param slide_id [String]
+          # @param opening [Opening, nil] of that slide and attempt, for everybody
+          # @param sitting [Sitting, nil] of that seat and attempt, which has that slide
+          # @param ended_at [Float, nil] when the session ended
+          # @param stored [Stored, nil]
+          # @return [Symbol] :in_time or :late when it is stored, :nothing when it isn't
+          def of(save, slide_id:, opening:, sitting:, ended_at:, stored:)
+            return :nothing unless opening || sitting
+            return :nothing if ended_at && save.at >= ended_at + LATEST
+
+            in_time = in_time?(save, slide_id, opening, sitting)
+            return :nothing if save.in_time_only && !in_time
+            return :nothing if stored && !replaces?(save, stored, in_time)
+
+            in_time ? :in_time : :late
+          end
+
+          private
+
+          def in_time?(save, slide_id, opening, sitting)
+            grace = save.by_line ? LineDelay::MOST : Opening::GRACE
+            opening&.cover?(save.at, grace: grace) || sitting&.cover?(save.at, slide_id) || false
+          end
+
+          def replaces?(save, stored, in_time)
+            return false unless save.save_no > stored.save_no
+            return false if stored.final && !save.readable
+            return false unless same_window?(save, stored)
+
+            in_time ? !stored.final || save.changeable : !stored.final && (stored.late || !save.keyed)
+          end
+
+          # What one window wrote replaces what another did only where it was written over it.
+          def same_window?(save, stored)
+            stored.writer.nil? || save.writer.nil? || stored.writer == save.writer || save.over.include?(stored.save_id)
+          end
+        end
+      end
+    end
+  end
+end

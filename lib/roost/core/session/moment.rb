@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+require "digest"
+require "forwardable"
+
+module Roost
+  module Core
+    module Session
+      # A record plus where the session stands now: everything a live view is made of.
+      #
+      # seed:: what the orders at seats come from, known to the server only
+      class Moment
+        extend Forwardable
+
+        # here:: also when the state is :answered, of one who has left since
+        Bird = Struct.new(:seat_id, :name, :state, :here, :practice, keyword_init: true)
+
+        # How many orders the options of a shuffled question are given out in: enough that
+        # neighbours differ, few enough to render.
+        ORDERS = 12
+
+        attr_reader :record, :state, :version, :code
+
+        # What happened so far.
+        def_delegators :record, :id, :title, :lesson, :options, :seats, :names, :answer, :outcome, :passed_over?, :asked_of, :points
+
+        # @param record [Record]
+        # @param state [State]
+        def initialize(record:, state:, version:, code:, seed: "")
+          @record = record
+          @state = state
+          @version = version
+          @code = code
+          @seed = seed
+        end
+
+        def slide = lesson.slide(state.slide_id)
+
+        # Position among the slides the class gets, from 0.
+        def place = lesson.class_slides.index { |slide| slide.id == state.slide_id }
+
+        # Which attempt at the present question is open, or was last.
+        def attempt = record.attempt(state.slide_id)
+
+        # Whether an answer handed in may be changed: as the question says, else the session.
+        def may_change
+          own = slide&.prompt&.may_change
+          own.nil? ? options.may_change : own
+        end
+
+        # Of the present slide, where none is named: see Record.
+        def given(slide_id = state.slide_id) = record.given(slide_id)
+        def unread(slide_id = state.slide_id) = record.unread(slide_id)
+        def tally(slide_id = state.slide_id) = record.tally(slide_id)
+
+        # The tally of the present slide without what is for the teacher only.
+        def class_tally = @class_tally ||= slide.prompt.for_class(tally)
+
+        # Which order a seat gets the parts of the present question in.
+        # @param seat_id [Integer, nil] nil for the class screen
+        # @return [Integer, nil] nil when they come in one order
+        def order(seat_id)
+          return nil unless slide&.prompt&.shuffle?
+
+          deal = seat_id ? seat_id % ORDERS : "screen"
+          (@orders ||= {})[deal] ||= Digest::SHA256.digest("#{@seed} #{id} #{slide.id} #{deal}").unpack1("Q>")
+        end
+
+        # Whether seats see what others give as it comes.
+        def live_board? = !slide.nil? && slide.prompt&.board? && state.shows?("results")
+
+        # One a seat, in order of joining; state is :answered, :writing, :here or :away.
+        # @return [Array<Bird>]
+        def birds
+          @birds ||= seats.map do |seat|
+            Bird.new(seat_id: seat.id, name: seat.name, state: doing(seat), here: seat.here, practice: seat.practice).freeze
+          end
+        end
+
+        # How many have answered.
+        def answered = birds.count { |bird| bird.state == :answered }
+
+        # Questions of the round the session is in that have closed, in the order in which
+        # they were opened.
+        def played
+          lesson.round(state.slide_id).select { |slide| over?(slide.id) && !passed_over?(slide.id) }
+                .sort_by { |slide| state.opening(slide.id).opened_at }
+        end
+
+        # @return [Array<Game::Standings::Row>] after all questions of this round played so far
+        def standings
+          @standings ||= begin
+            played_now = played
+            before = played_now.length > 1 ? points(played_now[0..-2]) : nil
+            Game::Standings.rows(names, points(played_now), before)
+          end
+        end
+
+        def standings_by_seat = @standings_by_seat ||= standings.to_h { |row| [row.seat_id, row] }
+
+        private
+
+        def doing(seat)
+          answer = given[seat.id] || unread[seat.id]
+          return seat.here ? :here : :away unless answer
+          return :answered if answer.readable? && (answer.final || answer.unfinished?(state.opening))
+          return :away unless seat.here
+
+          state.opening&.open? ? :writing : :here
+        end
+
+        def over?(slide_id)
+          opening = state.opening(slide_id)
+          opening && !(opening.open? && state.live?)
+        end
+      end
+    end
+  end
+end

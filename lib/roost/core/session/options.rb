@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Session
+      # What a teacher chooses when starting a session. All have a value from the start.
+      #
+      # opens_itself::     a question opens as soon as its slide is reached
+      # may_change::       an answer handed in may be changed while answers are open
+      # code_throughout::  the class screen keeps showing the join code
+      # names_shown::      the class screen shows names in the lobby and in the standings
+      # speed_share::      share of the points that speed decides, 0 to 1/2 (rules.md)
+      Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :speed_share,
+                           keyword_init: true) do
+        self::SPEED_SHARES = { "0" => "Speed does not count", "0.25" => "Speed counts a quarter",
+                               "0.5" => "Speed counts half" }.freeze
+        self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
+                           speed_share: "0.25" }.freeze
+
+        def self.from_document(document)
+          new(**self::DEFAULTS.to_h { |name, default| [name, document.fetch(name.to_s, default)] }).freeze
+        end
+
+        # The defaults as a form would say them.
+        def self.form = self::DEFAULTS.to_h { |name, value| [name.to_s, value == true ? "1" : value] }
+
+        # @param form [Hash{String=>String}] "1" for what is ticked
+        # @return [Options] anything not understood gets its default
+        def self.read(form)
+          share = self::SPEED_SHARES.key?(form["speed_share"]) ? form["speed_share"] : self::DEFAULTS[:speed_share]
+          ticked = %i[opens_itself may_change code_throughout names_shown].to_h { |name| [name, form[name.to_s] == "1"] }
+          new(**ticked, speed_share: share).freeze
+        end
+
+        def speed = Rational(speed_share)
+
+        def to_document = to_h.transform_keys(&:to_s)
+      end
+    end
+  end
+end

@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Session
+      # What happened in a session, as it is looked back on: results, sheets and pictures of answers are
+      # functions of this. Where the session stands now a Moment says.
+      #
+      # openings:: Hash of slide id to [Opening], one an attempt, in order
+      # seats::    [Seat] in order of joining
+      # answers::  Hash of [slide id, attempt] to Hash of seat id to Answer
+      # shown::    Hash of [slide id, attempt] to Hash of seat id to the time (epoch seconds) when
+      #            the open prompt was sent to that seat's device
+      # set_aside:: ids of slides whose question counts for nobody
+      # curated::  Hash of slide id to Curation
+      # tallies::  Hash of slide id to what was tallied of it so far, here or the moment before; what is
+      #            tallied here is put into it, so that a chart can stay where it was
+      class Record
+        attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies
+
+        def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {}, tallies: {})
+          @id = id
+          @title = title
+          @lesson = lesson
+          @options = options
+          @openings = openings
+          @seats = seats
+          @answers = answers
+          @shown = shown
+          @set_aside = set_aside
+          @curated = curated
+          @tallies = tallies
+          @given = {}
+          @unread = {}
+          @fresh = {}
+        end
+
+        # @return [Opening, nil] the latest of a slide
+        def opening(slide_id) = openings[slide_id]&.last
+
+        # Which attempt at a question is looked at: the latest.
+        # @return [Integer] from 1
+        def attempt(slide_id) = opening(slide_id)&.attempt || 1
+
+        # Whether a question was set aside.
+        def set_aside?(slide_id) = @set_aside.include?(slide_id)
+
+        # @return [Answer, nil]
+        def answer(slide_id, seat_id) = all_answers(slide_id)[seat_id]
+
+        # Answers with something in them, by seat id, in the order of the seats.
+        # @return [Hash{Integer=>Answer}]
+        def given(slide_id)
+          @given[slide_id] ||= begin
+            prompt = lesson.slide(slide_id)&.prompt
+            here = prompt ? all_answers(slide_id) : NONE
+            seats.each_with_object({}) do |seat, given|
+              answer = here[seat.id]
+              given[seat.id] = answer if answer&.readable? && !prompt.blank_answer?(answer.value)
+            end
+          end
+        end
+
+        # What was typed and can't be read as an answer, by seat id.
+        # @return [Hash{Integer=>Answer}]
+        def unread(slide_id) = @unread[slide_id] ||= all_answers(slide_id).reject { |_, answer| answer.readable? }
+
+        # Whether a slide's question was only leafed through: nobody answered, and nobody could have.
+        # It counts for nobody, as if it had never been asked.
+        def passed_over?(slide_id)
+          opening = opening(slide_id)
+          return false unless opening&.passed?(lesson.slide(slide_id).words)
+
+          given(slide_id).empty? && unread(slide_id).empty?
+        end
+
+        # What the class gave on a slide, in full.
+        def tally(slide_id)
+          @fresh[slide_id] ||= tallies[slide_id] = begin
+            values = given(slide_id).transform_values(&:value)
+            curation = @curated.fetch(slide_id, Curation::BLANK)
+            lesson.slide(slide_id).prompt.gathered(values, names: names, curation: curation, before: tallies[slide_id])
+          end
+        end
+
+        # @return [Hash{Integer=>String}] seat id to name
+        def names = @names ||= seats.to_h { |seat| [seat.id, seat.name] }
+
+        # @return [Outcome]
+        def outcome(slide_id, seat_id)
+          Outcome.of(slide: lesson.slide(slide_id), answer: answer(slide_id, seat_id),
+                     shown_at: shown_to(slide_id)[seat_id], opening: opening(slide_id),
+                     game: lesson.game?(slide_id), speed: options.speed, set_aside: set_aside?(slide_id))
+        end
+
+        # Questions that a seat was shown, or answered, and that count.
+        # @return [Array<Slide>]
+        def asked_of(seat_id)
+          lesson.prompts.select do |slide|
+            next false if !openings.key?(slide.id) || set_aside?(slide.id) || passed_over?(slide.id)
+
+            shown_to(slide.id).key?(seat_id) || answer(slide.id, seat_id)
+          end
+        end
+
+        # @return [Hash{Integer=>Integer}] seat id to points over these slides
+        def points(slides)
+          seats.to_h { |seat| [seat.id, slides.sum { |slide| outcome(slide.id, seat.id).points || 0 }] }
+        end
+
+        # @return [Hash{Integer=>Float}] seat id to when the question was sent to its device
+        def shown_to(slide_id) = shown.fetch([slide_id, attempt(slide_id)], NONE)
+
+        private
+
+        NONE = {}.freeze
+        private_constant :NONE
+
+        def all_answers(slide_id) = answers.fetch([slide_id, attempt(slide_id)], NONE)
+      end
+    end
+  end
+end

@@ -1,0 +1,129 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module Roost
+  module Core
+    module Session
+      # One student going through slides at their own speed: a quiz section, an assignment, a replay
+      # (rules.md, sittings). Times are seconds since the epoch by the database clock.
+      #
+      # slides:: ids, as this sitting has them: drawn and shuffled already
+      # place:: where the student is, first_open and last_open:: which slides may be answered; from 1
+      # deadline:: of this student's own time; window_ends_at:: of everybody's
+      Sitting = Struct.new(:attempt, :slides, :place, :first_open, :last_open, :rules, :started_at, :deadline, :window_ends_at,
+                           :handed_in_at, keyword_init: true) do
+        # must_answer:: no slide after the first unanswered; going_back:: to earlier slides
+        # feedback:: one of FEEDBACK; shuffled:: the order of the slides; draw:: how many of them, nil for all
+        # limit:: seconds, nil for none; attempts:: 1 to 10, nil for any number; counts:: one of COUNTS
+        self::RULES = { "must_answer" => false, "going_back" => true, "feedback" => "end", "shuffled" => false, "draw" => nil,
+                        "limit" => nil, "attempts" => 1, "counts" => "best" }.freeze
+        self::FEEDBACK = %w[none right explained end].freeze
+        self::COUNTS = %w[best last first mean].freeze
+        self::ATTEMPTS = (1..10)
+
+        class << self
+          # A sitting that begins now.
+          # @param slides [Array<String>] ids of the section's slides
+          # @param asked [Array<String>] those of them that ask something: only these are drawn
+          # @param rules [Hash] as RULES; what is left out is as there
+          # @param window [Array(Float, Float)] when it opens and ends; nil where it doesn't
+          # @param time_factor [Numeric] of the student
+          # @param seed [String] the same sitting gets the same questions by it
+          # @return [Reading] of a Sitting
+          def begin(slides, asked:, rules:, now:, attempt: 1, window: [nil, nil], time_factor: 1, seed: "")
+            rules = self::RULES.merge(rules).freeze
+            opens_at, ends_at = window
+            return Reading.refused("This isn't open yet.") if opens_at && now < opens_at
+            return Reading.refused("The time for this is over.") if ends_at && now >= ends_at
+            return Reading.refused("No attempt is left.") if rules["attempts"] && attempt > rules["attempts"]
+
+            drawn = drawn(slides, asked, rules, "#{seed} #{attempt}")
+            sitting = new(attempt: attempt, slides: drawn.freeze, place: 1, first_open: 1, last_open: drawn.length, rules: rules,
+                          started_at: now, deadline: rules["limit"] && (now + (rules["limit"] * time_factor)),
+                          window_ends_at: ends_at).freeze
+            Reading.ok(sitting.at(1, answered: []))
+          end
+
+          # What counts of several attempts.
+          # @param shares [Array<Rational, nil>] one an attempt, in order; nil where nothing was marked
+          # @param counts [String] one of COUNTS
+          # @return [Rational, nil]
+          def counting(shares, counts)
+            marked = shares.compact
+            return nil if marked.empty?
+
+            case counts
+            when "last" then shares.last
+            when "first" then shares.first
+            when "mean" then marked.sum / marked.length
+            else marked.max
+            end
+          end
+
+          private
+
+          # k of the questions by the seed, slides that ask nothing stay; then the order, by the same.
+          def drawn(slides, asked, rules, seed)
+            by_seed = ->(what) { ->(id) { Digest::SHA256.digest("#{seed} #{what} #{id}") } }
+            kept = rules["draw"] ? asked.sort_by(&by_seed.call("draw")).first(rules["draw"]) : asked
+            left = slides.select { |id| kept.include?(id) || !asked.include?(id) }
+            rules["shuffled"] ? left.sort_by(&by_seed.call("order")) : left
+          end
+        end
+
+        # When it ends if it is not handed in before; nil when it need not.
+        # @return [Float, nil]
+        def ends_at = [deadline, window_ends_at].compact.min
+
+        def over?(now) = !handed_in_at.nil? || (!ends_at.nil? && now > ends_at)
+
+        # Whether an answer to that slide at that time counts.
+        def cover?(time, slide_id)
+          return false unless handed_in_at.nil? && started_at <= time && may_be_on?(slide_id)
+
+          ends_at.nil? || time <= ends_at + Opening::GRACE
+        end
+
+        def may_be_on?(slide_id)
+          at = slides.index(slide_id)
+          !at.nil? && (at + 1).between?(first_open, last_open)
+        end
+
+        # The sitting at another of its slides, as far as its rules let it.
+        # @param place [Integer] from 1
+        # @param answered [Array<String>] ids of slides that have been answered, and of those that ask nothing
+        # @return [Sitting]
+        def at(place, answered:)
+          furthest = rules["must_answer"] ? (slides.index { |id| !answered.include?(id) } || (slides.length - 1)) + 1 : slides.length
+          least = rules["going_back"] ? 1 : self.place
+          here = place.clamp(least, [furthest, least].max)
+          first, last = rules["going_back"] ? [1, furthest] : [here, here]
+          with(place: here, first_open: first, last_open: [first, last].max)
+        end
+
+        def handed_in(now) = with(handed_in_at: now)
+
+        # More time for this student.
+        def extended(seconds) = with(deadline: deadline && (deadline + seconds))
+
+        # @param answered [Array<String>] ids of slides
+        # @param seen [Array<String>] ids of slides that were looked at
+        # @return [Hash{String=>Symbol}] slide id to :answered, :seen or :waiting
+        def progress(answered:, seen:)
+          slides.to_h do |id|
+            state = if answered.include?(id) then :answered
+                    else
+                      seen.include?(id) ? :seen : :waiting
+                    end
+            [id, state]
+          end
+        end
+
+        private
+
+        def with(**changes) = self.class.new(**to_h, **changes).freeze
+      end
+    end
+  end
+end

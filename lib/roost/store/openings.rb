@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # When questions were open, a row each attempt. Read together with their session.
+    class Openings < Repository
+      # Of the sessions that are read, as one value each: slide, attempt, and the times.
+      OF_SESSION = Sequel.lit(<<~SQL)
+        (SELECT jsonb_agg(jsonb_build_array(slide_id, attempt, date_part('epoch', opened_at), date_part('epoch', deadline),
+                                            date_part('epoch', closed_at)) ORDER BY slide_id, attempt)
+         FROM openings WHERE session_id = sessions.id)
+      SQL
+
+      # @param rows [Array<Array>, nil] as OF_SESSION gives them
+      # @return [Hash{String=>Array<Core::Session::Opening>}] by slide id
+      def self.read(rows)
+        found = rows.to_a.group_by(&:first).transform_values do |of_slide|
+          of_slide.map do |_slide, attempt, opened_at, deadline, closed_at|
+            Core::Session::Opening.new(attempt: attempt, opened_at: opened_at, deadline: deadline, closed_at: closed_at).freeze
+          end.freeze
+        end
+        found.freeze
+      end
+
+      # Keeps what differs from what was there before.
+      # @param before [Hash{String=>Array<Core::Session::Opening>}]
+      # @param now [Hash{String=>Array<Core::Session::Opening>}]
+      def keep(session_id, before, now)
+        now.each do |slide_id, openings|
+          (openings - before.fetch(slide_id, [])).each { |opening| write(session_id, slide_id, opening) }
+        end
+      end
+
+      private
+
+      def write(session_id, slide_id, opening)
+        times = opening.to_h.except(:attempt).transform_values { |time| time && Sequel.function(:to_timestamp, time) }
+        database[:openings].insert_conflict(target: %i[session_id slide_id attempt], update: times)
+                           .insert(session_id: session_id, slide_id: slide_id, attempt: opening.attempt, **times)
+      end
+    end
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # Puts together what happened in a session, as the core looks back on it. What was tallied is kept
+    # for the next that asks: a page load works out only what is new.
+    class Records < Repository
+      # Sessions whose tallies are kept.
+      KEPT = 50
+
+      @tallies = {}
+      @lock = Mutex.new
+
+      # @return [Hash] slide id to what was tallied last; written to by the records that use it
+      def self.tallies(session_id)
+        @lock.synchronize do
+          kept = @tallies.delete(session_id) || {}
+          @tallies.shift if @tallies.length >= KEPT
+          @tallies[session_id] = kept
+        end
+      end
+
+      # @param row [Sessions::Row]
+      # @param parts [Hash] :seats, :answers and :shown, where the caller has them at hand already
+      # @return [Core::Session::Record]
+      def of(row, **parts)
+        state = row.state
+        Core::Session::Record.new(
+          id: row.id, title: row.title, options: row.options, openings: state.openings, set_aside: state.set_aside,
+          curated: state.curated, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
+          seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
+          answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
+          shown: parts.fetch(:shown) { Answers.new(database).deliveries(row.id) }
+        )
+      end
+    end
+  end
+end

@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+# When an answer counts is said twice, in Ruby and in the statement that saves: compared here.
+RSpec.describe Roost::Core::Session::Acceptance do
+  # Times of made-up situations, in seconds from now: round the edges, and well apart from them.
+  around_now = [-5000.0, -3700.0, -3500.0, -30.0, -12.0, -8.0, -2.0, -0.5, 20.0, 5000.0]
+  situations = 2400
+
+  # What is the same of a situation in both: times from now, nil for none.
+  let(:random) { Random.new(11) }
+
+  def one_of(*things) = things.sample(random: random)
+
+  def opening(times)
+    opened = one_of(*times)
+    { opened_at: opened, deadline: one_of(nil, opened + 10, opened + 40, opened + 5000),
+      closed_at: one_of(nil, nil, opened + 5, opened + 38, opened + 4993) }
+  end
+
+  def sitting(times)
+    began = one_of(*times)
+    first = one_of(1, 1, 2)
+    { started_at: began, deadline: one_of(nil, began + 20, began + 5000), window_ends_at: one_of(nil, nil, began + 30),
+      handed_in_at: one_of(nil, nil, began + 5), first_open: first, last_open: one_of(first, 3), slides: %w[s4 s2 s3] }
+  end
+
+  # @return [Hash] :ended, :opening, :sitting, :stored and :save
+  def situation(times, ids)
+    writers = ids.first(2)
+    stored = { final: one_of(true, false), late: one_of(true, false), save_no: one_of(1, 3), save_id: ids[2],
+               writer: one_of(nil, *writers) }
+    save = { final: one_of(true, false), readable: one_of(true, true, false), keyed: one_of(true, false),
+             changeable: one_of(true, false), save_no: one_of(1, 2, 4), save_id: ids[3], writer: one_of(nil, *writers),
+             over: one_of([], [ids[2]], [ids[1]]), in_time_only: one_of(true, false, false), by_line: one_of(true, false, false) }
+    save[:in_time_only] = false if save[:by_line]
+    { ended: one_of(nil, nil, nil, *times), opening: one_of(nil, opening(times), opening(times)),
+      sitting: one_of(nil, nil, sitting(times)), stored: one_of(nil, stored, stored), save: save }
+  end
+
+  def in_ruby(said)
+    build = ->(kind, values) { values && kind.new(**values).freeze }
+    opening = build.call(Roost::Core::Session::Opening, said[:opening]&.merge(attempt: 1))
+    sitting = build.call(Roost::Core::Session::Sitting, said[:sitting]&.merge(attempt: 1, place: 1, rules: {}))
+    described_class.of(described_class::Save.new(at: 0.0, **said[:save]), slide_id: "s2", opening: opening, sitting: sitting,
+                                                                          ended_at: said[:ended],
+                                                                          stored: build.call(described_class::Stored, said[:stored]))
+  end
+
+  # Seconds from now as a time of the database.
+  def at(seconds) = seconds && Sequel.lit("clock_timestamp() + make_interval(secs => ?)", seconds)
+
+  def times(values, *names) = values.merge(values.slice(*names).transform_values { |seconds| at(seconds) })
+
+  def in_sql(session, seat_id, said)
+    place = { session_id: session.id, seat_id: seat_id }
+    database[:sessions].where(id: session.id).update(ended_at: at(said[:ended]))
+    database[:openings].insert(session_id: session.id, slide_id: "s2", attempt: 1, **times(said[:opening], *said[:opening].keys)) if said[:opening]
+    keep_sitting(place, said[:sitting]) if said[:sitting]
+    if said[:stored]
+      database[:answers].insert(**place, slide_id: "s2", value: Sequel.pg_jsonb({}), received_at: at(0.0), **said[:stored])
+    end
+    save = said[:save]
+    saved = Roost::Store::Answers.new.save(**place, slide_id: "s2", may_change: save[:changeable], **save.except(:readable, :changeable),
+                                           **(save[:readable] ? { value: {} } : { typed: { "text" => ["x"] } }))
+    saved.nil? ? :nothing : { true => :late, false => :in_time }.fetch(saved.late)
+  end
+
+  def keep_sitting(place, sitting)
+    columns = times(sitting.except(:slides), :started_at, :deadline, :window_ends_at, :handed_in_at)
+    database[:sittings].insert(**place, section_id: "", attempt: 1, place: 1, rules: Sequel.pg_jsonb({}),
+                                        slides: Sequel.pg_array(sitting[:slides], :text), **columns)
+  end
+
+  it "says the same as the statement that saves, over #{situations} made-up situations" do
+    session = kept_session(teacher)
+    ids = Array.new(4) { SecureRandom.uuid }
+    seat_id = take_seat(session).first[:id]
+    said = Hash.new(0)
+    situations.times do
+      made = situation(around_now, ids)
+      ruby = in_ruby(made)
+      said[ruby] += 1
+      database.transaction(rollback: :always) { expect([made, in_sql(session, seat_id, made)]).to eq([made, ruby]) }
+    end
+    expect(said.values_at(:in_time, :late, :nothing)).to all(be > situations / 20)
+  end
+end
