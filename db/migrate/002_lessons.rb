@@ -12,7 +12,7 @@ Sequel.migration do
       column :updated_at, "timestamptz", null: false, default: Sequel.lit("now()")
       column :deleted_at, "timestamptz"
       index %i[account_id updated_at]
-      constraint(:lessons_revision_positive) { revision > 0 } # rubocop:disable Style/NumericPredicate
+      constraint(:lessons_revision_positive) { revision > 0 }
     end
 
     create_table(:lesson_revisions) do

@@ -8,7 +8,7 @@ RSpec.describe Roost::Exchange::ResultsSheet do
     openings = { "w" => [Roost::Core::Session::Opening.begin(0.0, nil)] }
     state = Roost::Core::Session::State.start.with(phase: "ended", slide_id: "w", openings: openings)
     moment = moment_of(id: 1, title: "Marsh", code: "", lesson: lesson, options: room_options,
-                                                  state: state, version: 1, seats: seats, answers: { "w" => values }, shown: {})
+                       state: state, version: 1, seats: seats, answers: { "w" => values }, shown: {})
     csv = described_class.new(Roost::Core::Analysis::Results.new(moment.record)).to_csv
     CSV.parse(csv.delete_prefix("\uFEFF"), headers: true).map { |row| row["Answer"] }
   end

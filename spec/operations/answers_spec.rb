@@ -87,7 +87,7 @@ RSpec.describe "Answering" do
       expect(Roost::Exchange::ResultsSheet.new(results).to_csv).to include("about 300", "one two three")
       command(session, "back")
       expect(Roost::Core::Session::Views.desk(moment(session)).entries.first.to_h).to include(typed: "about 300",
-                                                                                                unfinished: true)
+                                                                                              unfinished: true)
       expect(Roost::Core::Session::Views.seats(moment(session),
                                                [seat[:id]]).keys.first.own.typed).to eq({ "number" => ["about 300"] })
     end

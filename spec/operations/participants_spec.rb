@@ -41,7 +41,7 @@ RSpec.describe "Who takes part in a session" do
   describe "as a person and in a team" do
     def student(name = "Ada Lovage") = database[:students].insert(account_id: account, name: name, shown_name: name.split.first)
 
-    def team(of, name = "Herons") = database[:teams].insert(session_id: of.id, name: name)
+    def team(whose, name = "Herons") = database[:teams].insert(session_id: whose.id, name: name)
 
     it "belongs to a student, once a session, and to a team of the same session" do
       ada, bo = %w[Ada Bo].map { |name| take_seat(session, name).first }
@@ -73,7 +73,8 @@ RSpec.describe "Who takes part in a session" do
 
     it "keeps who was in which team when a question opened" do
       ada = take_seat(session, "Ada").first
-      herons, swifts = [team(session), team(session, "Swifts")]
+      herons = team(session)
+      swifts = team(session, "Swifts")
       command(session, "jump", slide: "s3")
       row = { session_id: session.id, slide_id: "s3", attempt: 1, seat_id: ada[:id] }
       database[:opening_teams].insert(**row, team_id: herons)

@@ -41,9 +41,9 @@ RSpec.describe Roost::Core::Session::Acceptance do
     build = ->(kind, values) { values && kind.new(**values).freeze }
     opening = build.call(Roost::Core::Session::Opening, said[:opening]&.merge(attempt: 1))
     sitting = build.call(Roost::Core::Session::Sitting, said[:sitting]&.merge(attempt: 1, place: 1, rules: {}))
-    described_class.of(described_class::Save.new(at: 0.0, **said[:save]), slide_id: "s2", opening: opening, sitting: sitting,
-                                                                          ended_at: said[:ended],
-                                                                          stored: build.call(described_class::Stored, said[:stored]))
+    stored = build.call(described_class::Stored, said[:stored])
+    save = described_class::Save.new(at: 0.0, **said[:save])
+    described_class.of(save, slide_id: "s2", opening: opening, sitting: sitting, ended_at: said[:ended], stored: stored)
   end
 
   # Seconds from now as a time of the database.
@@ -54,14 +54,16 @@ RSpec.describe Roost::Core::Session::Acceptance do
   def in_sql(session, seat_id, said)
     place = { session_id: session.id, seat_id: seat_id }
     database[:sessions].where(id: session.id).update(ended_at: at(said[:ended]))
-    database[:openings].insert(session_id: session.id, slide_id: "s2", attempt: 1, **times(said[:opening], *said[:opening].keys)) if said[:opening]
+    opening = said[:opening] && times(said[:opening], *said[:opening].keys)
+    database[:openings].insert(session_id: session.id, slide_id: "s2", attempt: 1, **opening) if opening
     keep_sitting(place, said[:sitting]) if said[:sitting]
     if said[:stored]
       database[:answers].insert(**place, slide_id: "s2", value: Sequel.pg_jsonb({}), received_at: at(0.0), **said[:stored])
     end
     save = said[:save]
-    saved = Roost::Store::Answers.new.save(**place, slide_id: "s2", may_change: save[:changeable], **save.except(:readable, :changeable),
-                                           **(save[:readable] ? { value: {} } : { typed: { "text" => ["x"] } }))
+    given = save[:readable] ? { value: {} } : { typed: { "text" => ["x"] } }
+    given.merge!(save.except(:readable, :changeable), place, slide_id: "s2", may_change: save[:changeable])
+    saved = Roost::Store::Answers.new.save(**given)
     saved.nil? ? :nothing : { true => :late, false => :in_time }.fetch(saved.late)
   end
 

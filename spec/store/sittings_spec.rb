@@ -15,7 +15,8 @@ RSpec.describe Roost::Store::Sittings do
     id, made = begin_one(limit: 600, must_answer: true)
     found = sittings.find(id).sitting
     expect(found.to_h.except(:started_at, :deadline)).to eq(made.to_h.except(:started_at, :deadline))
-    expect([found.started_at, found.deadline]).to match([be_within(0.001).of(made.started_at), be_within(0.001).of(made.deadline)])
+    expect([found.started_at,
+            found.deadline]).to match([be_within(0.001).of(made.started_at), be_within(0.001).of(made.deadline)])
     expect(begin_one.first).to be_nil
     begin_one(attempt: 2)
     expect(sittings.of_seat(seat[:id], "round").map { |kept| kept.sitting.attempt }).to eq([1, 2])
@@ -40,9 +41,13 @@ RSpec.describe Roost::Store::Sittings do
     first, second = [["o1", 1], ["o2", 2]].map { |option, attempt| save(session, seat, "s2", picked(option), attempt: attempt) }
     expect([first.state, second.state]).to eq(%w[final final])
     answers = Roost::Store::Answers.new.by_question(session.id)
-    expect(answers.transform_values { |by_seat| by_seat[seat[:id]].value["options"] }).to eq({ ["s2", 1] => %w[o1], ["s2", 2] => %w[o2] })
+    expect(answers.transform_values do |by_seat|
+      by_seat[seat[:id]].value["options"]
+    end).to eq({ ["s2", 1] => %w[o1], ["s2", 2] => %w[o2] })
     %w[s2 s3 s2].each { |slide_id| sittings.visit(id, slide_id) }
     sittings.seen(id)
-    expect(sittings.visits(id).map { |visit| [visit.slide_id, visit.ended_at.nil?] }).to eq([["s2", false], ["s3", false], ["s2", true]])
+    expect(sittings.visits(id).map do |visit|
+      [visit.slide_id, visit.ended_at.nil?]
+    end).to eq([["s2", false], ["s3", false], ["s2", true]])
   end
 end

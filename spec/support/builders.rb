@@ -53,8 +53,8 @@ module Builders
   # @param answers [Hash] slide id to seat id to Answer; shown likewise to epoch seconds
   def moment_of(state:, answers:, shown:, code: "CDFGHJ", version: 1, seed: "", **parts)
     first = ->(by_slide) { by_slide.transform_keys { |slide_id| [slide_id, 1] } }
-    record = Roost::Core::Session::Record.new(**parts, openings: state.openings, set_aside: state.set_aside, curated: state.curated,
-                                                       answers: first.call(answers), shown: first.call(shown))
+    record = Roost::Core::Session::Record.new(**parts, openings: state.openings, set_aside: state.set_aside,
+                                                       curated: state.curated, answers: first.call(answers), shown: first.call(shown))
     Roost::Core::Session::Moment.new(record: record, state: state, code: code, version: version, seed: seed)
   end
 
@@ -65,7 +65,7 @@ module Builders
   def answer(seat_id, slide_id, value, final: true, late: false, at: 0.0)
     Roost::Core::Session::Answer.new(seat_id: seat_id, slide_id: slide_id, value: value, final: final, late: late,
                                      received_at: at, arrival: seat_id,
-                                         attempt: 1).freeze
+                                     attempt: 1).freeze
   end
 
   def picked(*ids) = { "options" => ids }

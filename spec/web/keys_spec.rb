@@ -50,7 +50,7 @@ RSpec.describe "What a seat is sent" do
     seats = (1..24).map { |id| Roost::Core::Session::Seat.new(id: id, name: "Student #{id}", here: true, practice: false).freeze }
     answers = values.each_with_index.to_h { |value, place| [place + 1, answer(place + 1, "s1", value, final: place.even?)] }
     moment_of(id: 7, title: "Marsh", code: "CDFGHJ", lesson: lesson(prompt), options: room_options,
-                                       state: state, version: 1, seats: seats, answers: { "s1" => answers }, shown: {}, seed: "x")
+              state: state, version: 1, seats: seats, answers: { "s1" => answers }, shown: {}, seed: "x")
   end
 
   # @return [Array<String>] each seat's fragment, and the class screen's

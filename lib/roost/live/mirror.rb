@@ -31,7 +31,8 @@ module Roost
         read_answers
         read_deliveries
         seats = @last && !people ? { seats: @last.seats } : {}
-        @last = Store::Moments.new.of(row, **seats, answers: @answers.transform_values(&:dup), shown: @shown.transform_values(&:dup))
+        @last = Store::Moments.new.of(row, **seats, answers: @answers.transform_values(&:dup),
+shown: @shown.transform_values(&:dup))
       end
 
       private

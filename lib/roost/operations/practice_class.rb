@@ -58,11 +58,11 @@ module Roost
         Store::Answers.new.delivered(record.id, slide.id, pupils.map(&:id) - shown, attempt: attempt)
         done = Store::Answers.new.seats_answered(record.id, slide.id, attempt)
         waited = record.now - record.state.opening.opened_at
-        due = pupils.each_with_index.filter_map do |seat, place|
-          plan = Core::Practice::Plan.of(students[place], place, slide.prompt, seed: record.id)
-          [seat, plan.value] unless done.include?(seat.id) || plan.skips || plan.seconds > waited
+        plans = pupils.each_with_index.to_h do |seat, place|
+          [seat, Core::Practice::Plan.of(students[place], place, slide.prompt, seed: record.id)]
         end
-        due.each { |seat, value| save(record, seat, slide, value) }
+        due = plans.reject { |seat, plan| done.include?(seat.id) || plan.skips || plan.seconds > waited }
+        due.each { |seat, plan| save(record, seat, slide, plan.value) }
         due.any?
       end
 

@@ -26,8 +26,9 @@ module Roost
 
       # @param seat [Hash] :id and :session_id
       # @param lesson [Core::Lesson] the session's frozen lesson
-      # @param message [Hash] "slide", "attempt" (1 when it isn't said), "fields", "final", "save_no", "save_id"; "writer" (which window)
-      #   and "over" (what it was written over); "elapsed" and "tries", see Core::Session::LineDelay
+      # @param message [Hash] "slide", "attempt" (1 when it isn't said), "fields", "final", "save_no",
+      #   "save_id"; "writer" (which window) and "over" (what it was written over); "elapsed" and "tries", see
+      #   Core::Session::LineDelay
       # @return [Reply]
       def call(seat, lesson, message)
         return refused(BAD) unless SaveAnswer.readable?(message)
@@ -49,8 +50,8 @@ module Roost
       def self.readable?(message)
         return false unless message.is_a?(Hash)
 
-        save_no, save_id, writer, over = message.values_at("save_no", "save_id", "writer", "over")
-        counting?(message["attempt"] || 1) && counting?(save_no) && id?(save_id) && (writer.nil? || id?(writer)) &&
+        attempt, save_no, save_id, writer, over = message.values_at("attempt", "save_no", "save_id", "writer", "over")
+        [attempt || 1, save_no].all? { |number| counting?(number) } && [save_id, writer || save_id].all? { |each| id?(each) } &&
           (over.nil? || (over.is_a?(Array) && over.length <= MOST_OVER && over.all? { |each| id?(each) }))
       end
 
@@ -81,8 +82,8 @@ module Roost
 
       def save(seat, slide, message, **given)
         given = { session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, attempt: message["attempt"] || 1,
-                  keyed: slide.prompt.keyed?, may_change: slide.prompt.may_change, save_no: message["save_no"], save_id: message["save_id"],
-                  writer: message["writer"], over: message["over"] || [], **given }
+                  keyed: slide.prompt.keyed?, may_change: slide.prompt.may_change, save_no: message["save_no"],
+                  save_id: message["save_id"], writer: message["writer"], over: message["over"] || [], **given }
         saved = in_time(message, given)
         saved ? accepted(saved, message["save_no"]) : not_stored(seat, slide, message)
       end

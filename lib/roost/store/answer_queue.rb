@@ -3,13 +3,14 @@
 module Roost
   module Store
     # Saves that threads of this process have at hand at the same time are written together, with one
-    # statement: whoever comes while nobody writes writes for all that wait, and the others wait for that.
-    # Where the statement is refused each is written alone, so that one that can't be taken costs no
-    # other anything.
+    # statement: each thread leaves its save here and waits; one thread takes all that wait and writes
+    # them. Where the statement is refused each is written alone, so that one that can't be taken costs
+    # no other anything.
     class AnswerQueue
       MOST = 100
 
-      Waiting = Struct.new(:given, :done, :saved, :error) do
+      # told:: what the thread of this save waits at
+      Waiting = Struct.new(:given, :told, :saved, :error) do
         # Two saves of the same answer go one after the other.
         def key = given.values_at(:seat_id, :slide_id, :attempt)
       end
@@ -18,25 +19,18 @@ module Roost
       # @param answers [#call] gives what saves: Answers
       def initialize(answers = -> { Answers.new })
         @answers = answers
-        @waiting = []
-        @writing = false
+        @waiting = Thread::Queue.new
         @lock = Mutex.new
-        @turn = ConditionVariable.new
       end
 
       # @param given [Hash] see Answers#save_all
       # @return [Answers::Saved, nil] nil when nothing was stored
       # @raise [Sequel::Error] as Answers#save does
       def save(**given)
-        mine = Waiting.new(given)
-        @lock.synchronize { @waiting << mine }
-        until mine.done
-          batch = @lock.synchronize do
-            @turn.wait(@lock) while @writing && !mine.done
-            mine.done ? [] : take
-          end
-          write(batch) if batch.any?
-        end
+        mine = Waiting.new(given, Thread::Queue.new)
+        @waiting << mine
+        see_to_writer
+        mine.told.pop
         raise mine.error if mine.error
 
         mine.saved
@@ -44,34 +38,48 @@ module Roost
 
       private
 
-      # Under the lock.
-      def take
-        @writing = true
-        batch = @waiting.uniq(&:key).first(MOST)
-        @waiting -= batch
-        batch
+      # A process that was forked has none of its own yet.
+      def see_to_writer
+        return if @writer&.alive?
+
+        @lock.synchronize do
+          next if @writer&.alive?
+
+          @writer = Thread.new { keep_writing }
+          @writer.name = "roost-answers"
+        end
       end
 
-      def write(batch)
-        together(batch)
-      ensure
-        @lock.synchronize do
-          batch.each { |each| each.done = true }
-          @writing = false
-          @turn.broadcast
+      def keep_writing
+        again = []
+        loop do
+          batch, again = taken(again).group_by(&:key).values.map { |same| [same.first, same.drop(1)] }.transpose
+          again = again.flatten
+          together(batch)
+          batch.each { |waiting| waiting.told << true }
         end
+      end
+
+      # All that wait, and at least one.
+      def taken(again)
+        batch = again
+        batch << @waiting.pop if batch.empty?
+        batch << @waiting.pop while batch.length < MOST && !@waiting.empty?
+        batch
       end
 
       def together(batch)
         @answers.call.save_all(batch.map(&:given)).zip(batch) { |saved, waiting| waiting.saved = saved }
-      rescue Sequel::Error => e
+      rescue StandardError => e
         return batch.each { |waiting| waiting.error = e } if batch.one? || away?(e)
 
         batch.each { |waiting| together([waiting]) }
       end
 
       # No use in trying one by one when there is no database.
-      def away?(error) = [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].any? { |kind| error.is_a?(kind) }
+      def away?(error)
+        [Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout].any? { |kind| error.is_a?(kind) }
+      end
     end
   end
 end

@@ -7,7 +7,7 @@ module Roost
     # Sessions: the frozen lesson, the state and its version, and the events.
     class Sessions < Repository
       Row = Struct.new(:id, :account_id, :lesson_id, :title, :class_name, :code, :screen_key, :lesson_version,
-                          :options, :state, :version, :created_at, :ended_at, :deleted, :now, keyword_init: true)
+                       :options, :state, :version, :created_at, :ended_at, :deleted, :now, keyword_init: true)
 
       CODE_TRIES = 20
       SCREEN_KEY = /\A[\w-]{22}\z/
@@ -131,13 +131,13 @@ module Roost
         columns = %i[id account_id lesson_id title class_name code screen_key lesson_version options state version
                      created_at ended_at deleted_at]
         database[:sessions].select(*columns, Repository.epoch(Sequel.function(:clock_timestamp)).as(:now),
-                                    Openings::OF_SESSION.as(:openings))
+                                   Openings::OF_SESSION.as(:openings))
       end
 
       def record(row)
         fields = row.except(:options, :state, :deleted_at, :openings)
         Row.new(**fields, options: Core::Session::Options.from_document(row[:options]), deleted: !row[:deleted_at].nil?,
-                             state: Core::Session::State.from_document(row[:state], Openings.read(row[:openings]))).freeze
+                          state: Core::Session::State.from_document(row[:state], Openings.read(row[:openings]))).freeze
       end
     end
   end

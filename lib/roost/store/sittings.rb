@@ -25,7 +25,9 @@ module Roost
       end
 
       # @return [Array<Kept>] of a seat and section, in order of attempts
-      def of_seat(seat_id, section_id) = rows.where(seat_id: seat_id, section_id: section_id.to_s).order(:attempt).map { |row| kept(row) }
+      def of_seat(seat_id, section_id)
+        rows.where(seat_id: seat_id, section_id: section_id.to_s).order(:attempt).map { |row| kept(row) }
+      end
 
       # @return [Array<Kept>] of a session, for the teacher
       def of(session_id) = rows.where(session_id: session_id).order(:seat_id, :section_id, :attempt).map { |row| kept(row) }
@@ -61,7 +63,8 @@ module Roost
 
       def kept(row)
         own = row.slice(:id, :session_id, :seat_id, :section_id)
-        sitting = Core::Session::Sitting.new(**row.except(*own.keys), slides: row[:slides].to_a.freeze, rules: row[:rules].to_h.freeze)
+        sitting = Core::Session::Sitting.new(**row.except(*own.keys), slides: row[:slides].to_a.freeze,
+                                                                      rules: row[:rules].to_h.freeze)
         Kept.new(**own, sitting: sitting.freeze).freeze
       end
 

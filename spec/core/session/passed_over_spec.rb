@@ -16,8 +16,8 @@ RSpec.describe "A question that is passed over" do
       Roost::Core::Session::Commands.call(lesson, room_options, now, name, {}, at).value
     end.with(slide_id: slide)
     moment_of(id: 1, title: "Marsh", code: "CDFGHJ", lesson: lesson, options: room_options, state: state,
-                                       version: 1, seats: seats, answers: answers,
-                                       shown: { "a" => { 1 => 0.0, 2 => 0.0 }, "b" => { 1 => 0.0, 2 => 0.0 } })
+              version: 1, seats: seats, answers: answers,
+              shown: { "a" => { 1 => 0.0, 2 => 0.0 }, "b" => { 1 => 0.0, 2 => 0.0 } })
   end
 
   it "lasted less than five seconds, or than it takes to read it" do

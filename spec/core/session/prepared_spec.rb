@@ -15,7 +15,7 @@ RSpec.describe "A prepared lesson in the room" do
 
   def moment(lesson, *commands, answers: {}, shown: {}, opts: room_options)
     moment_of(id: 1, title: "Birds", code: "ABC234", lesson: lesson, options: opts, version: 1,
-                                       seats: seats, state: run(lesson, *commands, opts: opts), answers: answers, shown: shown)
+              seats: seats, state: run(lesson, *commands, opts: opts), answers: answers, shown: shown)
   end
 
   describe "slides for teachers only" do
@@ -70,7 +70,8 @@ RSpec.describe "A prepared lesson in the room" do
                      slide("s2", prompt: choice(id: "p2", keys: ["o1"], practice: true))])
       given = { "s1" => { 1 => answer(1, "s1", picked("o1")) }, "s2" => { 1 => answer(1, "s2", picked("o2")) } }
       shown = { "s1" => { 1 => 1.0 }, "s2" => { 1 => 1.0 } }
-      results = Roost::Core::Analysis::Results.new(moment(both, ["begin"], ["next"], ["end"], answers: given, shown: shown).record)
+      results = Roost::Core::Analysis::Results.new(moment(both, ["begin"], ["next"], ["end"], answers: given,
+shown: shown).record)
       expect(results.line_of(1).to_h).to include(share: 1, right: 1)
       expect(results.line_of(1).marked).to eq(1)
       expect(results.questions.map(&:facility)).to eq([1, 0])

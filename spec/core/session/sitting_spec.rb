@@ -6,7 +6,8 @@ RSpec.describe Roost::Core::Session::Sitting do
 
   define_method(:sitting) do |now: 100.0, attempt: 1, **more|
     rules = more.slice(:must_answer, :going_back, :shuffled, :draw, :limit, :attempts, :counts).transform_keys(&:to_s)
-    described_class.begin(slides, asked: asked, rules: rules, now: now, attempt: attempt, **more.slice(:window, :time_factor, :seed))
+    described_class.begin(slides, asked: asked, rules: rules, now: now, attempt: attempt,
+**more.slice(:window, :time_factor, :seed))
   end
 
   it "begins within its window, as often as there are attempts" do

@@ -13,8 +13,8 @@ RSpec.describe Roost::Core::Session::Views do
       Roost::Core::Session::Commands.call(lesson, opts, present, name, (arguments || {}).transform_keys(&:to_s), 100.0).value
     end
     moment_of(id: 1, title: "Birds", code: "ABC234", lesson: lesson, options: opts, state: state,
-                                       version: 1, seats: seats, answers: answers,
-                                       shown: { "s3" => { 1 => 100.0, 2 => 100.0, 3 => 100.0 } })
+              version: 1, seats: seats, answers: answers,
+              shown: { "s3" => { 1 => 100.0, 2 => 100.0, 3 => 100.0 } })
   end
 
   let(:asking) { [["begin"], ["jump", { slide: "s3" }]] }
@@ -102,7 +102,7 @@ RSpec.describe Roost::Core::Session::Views do
     shown = [*closed, ["show", { what: "standings" }]]
     expect(described_class.screen(moment(*shown)).standings.map(&:name)).to eq(%w[Ada Bo Cleo])
     expect(described_class.screen(moment(*shown,
-                                           opts: room_options(names_shown: false))).standings.map(&:name)).to all(be_nil)
+                                         opts: room_options(names_shown: false))).standings.map(&:name)).to all(be_nil)
   end
 
   it "gives a seat its result only with the key or the standings" do
@@ -136,7 +136,7 @@ RSpec.describe Roost::Core::Session::Outcome do
   def outcome(answer, shown_at: 100.0, opening: nil, prompt: game_choice)
     described_class.of(slide: slide(prompt: prompt, heading: "one two three four five six seven eight nine ten eleven twelve " \
                                                              "thirteen fourteen fifteen sixteen seventeen eighteen"),
-                       answer: answer, shown_at: shown_at, opening: run, game: prompt.keyed?, speed: 1/4r)
+                       answer: answer, shown_at: shown_at, opening: opening, game: prompt.keyed?, speed: 1/4r)
   end
 
   it "tells no answer from not reached" do

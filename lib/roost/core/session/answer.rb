@@ -8,9 +8,10 @@ module Roost
       # `arrival` puts answers into the order in which they first came. Times are seconds
       # since the epoch by the database clock. What can't be read as an answer (rules.md) has
       # no value and is kept as `typed`: field to texts. `by_line` says that it came late for the
-      # line's sake and counts; `attempt` at the question, from 1. `beside` is what another window of the seat wrote, like `typed`.
-      Answer = Struct.new(:seat_id, :slide_id, :value, :final, :late, :received_at, :arrival, :typed, :by_line, :beside, :save_id, :attempt,
-                          keyword_init: true) do
+      # line's sake and counts; `attempt` at the question, from 1. `beside` is what another window of the
+      # seat wrote, like `typed`.
+      Answer = Struct.new(:seat_id, :slide_id, :attempt, :value, :final, :late, :received_at, :arrival, :typed, :by_line, :beside,
+                          :save_id, keyword_init: true) do
         # Handed in by the end of answering rather than by the student.
         def unfinished?(opening) = !final && !opening&.open?
 

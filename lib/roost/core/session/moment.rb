@@ -22,7 +22,8 @@ module Roost
         attr_reader :record, :state, :version, :code
 
         # What happened so far.
-        def_delegators :record, :id, :title, :lesson, :options, :seats, :names, :answer, :outcome, :passed_over?, :asked_of, :points
+        def_delegators :record, :id, :title, :lesson, :options, :seats, :names, :answer, :outcome, :passed_over?, :asked_of,
+                       :points
 
         # @param record [Record]
         # @param state [State]

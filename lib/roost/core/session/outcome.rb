@@ -44,14 +44,16 @@ module Roost
         private_class_method :marked
 
         def self.unread(prompt, answer, opening, game)
-          new(status: :unread, answer: answer, unfinished: !opening&.open?, mark: (0r if prompt.keyed?), points: (0 if game)).freeze
+          new(status: :unread, answer: answer, unfinished: !opening&.open?, mark: (0r if prompt.keyed?),
+              points: (0 if game)).freeze
         end
         private_class_method :unread
 
         # The answer stays to be looked at.
         def self.left_out(answer, shown_at, opening)
           reached = answer || shown_at
-          new(status: reached ? :set_aside : :not_reached, answer: answer, unfinished: answer&.unfinished?(opening) || false).freeze
+          new(status: reached ? :set_aside : :not_reached, answer: answer,
+              unfinished: answer&.unfinished?(opening) || false).freeze
         end
         private_class_method :left_out
 

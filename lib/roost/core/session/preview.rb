@@ -22,8 +22,8 @@ module Roost
             next_state = Commands.call(lesson, options, now, name, arguments, 0.0)
             next_state.ok? ? next_state.value : now
           end
-          record = Record.new(id: 0, title: lesson.title, lesson: lesson, options: options, openings: state.openings, seats: [YOU],
-                              answers: {}, shown: { [slide_id, 1] => { SEAT => 0.0 } })
+          record = Record.new(id: 0, title: lesson.title, lesson: lesson, options: options, openings: state.openings,
+                              seats: [YOU], answers: {}, shown: { [slide_id, 1] => { SEAT => 0.0 } })
           Moment.new(record: record, state: state, version: 0, code: NO_CODE)
         end
       end

@@ -18,7 +18,8 @@ module Roost
       class Record
         attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies
 
-        def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {}, tallies: {})
+        def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {},
+                       tallies: {})
           @id = id
           @title = title
           @lesson = lesson

@@ -95,7 +95,13 @@ module Roost
         # @param answered [Array<String>] ids of slides that have been answered, and of those that ask nothing
         # @return [Sitting]
         def at(place, answered:)
-          furthest = rules["must_answer"] ? (slides.index { |id| !answered.include?(id) } || (slides.length - 1)) + 1 : slides.length
+          furthest = if rules["must_answer"]
+                       (slides.index do |id|
+                         !answered.include?(id)
+                       end || (slides.length - 1)) + 1
+                     else
+                       slides.length
+                     end
           least = rules["going_back"] ? 1 : self.place
           here = place.clamp(least, [furthest, least].max)
           first, last = rules["going_back"] ? [1, furthest] : [here, here]

@@ -85,8 +85,8 @@ module Roost
 
         # All but the openings.
         def to_document
-          { "phase" => phase, "slide_id" => slide_id, "showing" => showing, "eyes_up" => eyes_up, "aside" => set_aside, "room_for" => room_for, "locked" => locked,
-            "curated" => curated.transform_values(&:to_document) }
+          { "phase" => phase, "slide_id" => slide_id, "showing" => showing, "eyes_up" => eyes_up, "aside" => set_aside,
+            "room_for" => room_for, "locked" => locked, "curated" => curated.transform_values(&:to_document) }
         end
       end
     end

@@ -49,12 +49,12 @@ module Roost
           birds = moment.birds
           code_shown = !state.locked && (state.lobby? || (moment.options.code_throughout && state.live?))
           Screen.new(**where(moment), **put_up(moment), **page(moment), order: moment.order(nil),
-                                                                              code: (moment.code if code_shown),
-                                                                              birds: birds.map(&:state),
-                                                                              here: birds.count(&:here),
-                                                                              answered: moment.answered,
-                                                                              names: names(moment),
-                                                                              standings: shown_standings(moment)).freeze
+                                                                        code: (moment.code if code_shown),
+                                                                        birds: birds.map(&:state),
+                                                                        here: birds.count(&:here),
+                                                                        answered: moment.answered,
+                                                                        names: names(moment),
+                                                                        standings: shown_standings(moment)).freeze
         end
 
         # @return [Desk] the teacher's view
@@ -63,15 +63,15 @@ module Roost
           prompt = moment.slide&.prompt
           played = !moment.slide.nil? && moment.lesson.game?(moment.slide.id)
           Desk.new(**where(moment), code: moment.code, showing: state.showing, room_for: state.room_for,
-                                      locked: state.locked, names_shown: moment.options.names_shown,
-                                      on_screen: screen(moment), birds: moment.birds, sheet: sheet(moment),
-                                      tally: prompt && moment.tally, entries: prompt && entries(moment),
-                                      answers: prompt ? moment.given.length : 0,
-                                      game: played,
-                                      standings: (moment.standings if played && state.opening && !state.open?),
-                                      following: moment.lesson.neighbour(state.slide_id, 1),
-                                      set_aside: state.set_aside?(state.slide_id),
-                                      for_teacher: for_teacher(moment)).freeze
+                                    locked: state.locked, names_shown: moment.options.names_shown,
+                                    on_screen: screen(moment), birds: moment.birds, sheet: sheet(moment),
+                                    tally: prompt && moment.tally, entries: prompt && entries(moment),
+                                    answers: prompt ? moment.given.length : 0,
+                                    game: played,
+                                    standings: (moment.standings if played && state.opening && !state.open?),
+                                    following: moment.lesson.neighbour(state.slide_id, 1),
+                                    set_aside: state.set_aside?(state.slide_id),
+                                    for_teacher: for_teacher(moment)).freeze
         end
 
         class << self
@@ -122,7 +122,7 @@ module Roost
             # A board is looked through on the device.
             tally = moment.live_board? ? moment.class_tally : page(moment)[:tally]
             Seat.new(**where(moment), **put_up(moment), tally: tally, may_change: moment.may_change,
-                                                            ahead: ahead(moment)).freeze
+                                                        ahead: ahead(moment)).freeze
           end
 
           # What comes next may show what is right, so not before the question here is over.

@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+module Bench
+  # Forty classes of thirty at once, each with its Desk and its class screen open: 240 answers a second
+  # together, from an answer sent to its count at the Desk; and a command to all of them at once.
+  class Classes
+    CLASSES = 40
+    SEATS = 30
+    RATE = 240.0 # answers a second, of all together
+    TURNS = 7
+    SENDERS = 8
+    GOALS = { classes_tally_ms_p95: "at most 400", classes_fanout_ratio: "at most 8" }.freeze
+
+    # session:: Store::Sessions::Row; tokens:: of its seats
+    Klass = Struct.new(:session, :tokens, keyword_init: true)
+    private_constant :Klass
+
+    # @param server [Server]
+    # @yieldparam seats [Integer] how many
+    # @yieldreturn [Array(Store::Sessions::Row, Array<String>)] a session that has begun, and tokens of its seats
+    def initialize(server, &make)
+      @server = server
+      @make = make
+      @http, @headers = server.teacher
+    end
+
+    # @return [Hash{Symbol=>Numeric}] with :classes_event, as each seat gets it
+    def call
+      @classes = Array.new(CLASSES) { Klass.new(**%i[session tokens].zip(@make.call(SEATS)).to_h) }
+      @seats = open_streams(@classes.flat_map { |each| each.tokens.map { |token| "/stream/seat/#{token}" } })
+      @screens = open_streams(@classes.map { |each| "/stream/screen/#{each.session.screen_key}" })
+      @desks = @classes.map { |each| open_streams(["/stream/desk/#{each.session.id}"]) }
+      { **fan_out, **tally }
+    ensure
+      [@seats, @screens, *@desks].compact.each(&:close)
+    end
+
+    private
+
+    def open_streams(paths)
+      streams = Streams.new(Server::HOST, @server.port, paths) { "Cookie: #{@headers["cookie"]}\r\n" }
+      streams.tap { streams.wait_until { |text| text.include?("\n\n") } }
+    end
+
+    # All classes go on at once; the last of their seats has the new slide.
+    def fan_out
+      event = nil
+      times = Array.new(TURNS) do |turn|
+        sleep 0.5
+        began = Bench.clock
+        pressers = @classes.each_slice(CLASSES / SENDERS).map { |some| Thread.new { press_next(some, turn) } }
+        last = @seats.wait_until { |text| text.include?("slide-s#{turn + 1}") && text.end_with?("\n\n") && (event = text) }
+        pressers.each(&:join)
+        (last - began) * 1000
+      end
+      { classes_fanout_ms: Bench.median(times).round(1), classes_event: event.dup }
+    end
+
+    def press_next(classes, turn)
+      Net::HTTP.start(Server::HOST, @server.port) do |http|
+        classes.each { |each| http.post("/desk/#{each.session.id}/commands", "command=next&from=s#{turn}", @headers) }
+      end
+    end
+
+    # The slide that is up asks something. Each seat answers once, the classes in turns.
+    def tally
+      seen = @classes.map { [] }
+      watching = @desks.each_with_index.map { |desk, place| Thread.new { watch(desk, seen[place]) } }
+      draining = Thread.new { @screens.wait_until(seconds: 60) { |text| text.clear && false } }
+      sent = send_all
+      watching.each(&:join)
+      waits = @classes.each_index.flat_map do |place|
+        sent[place].sort.each_with_index.map { |time, number| seen[place].find { |count, _| count > number }[1] - time }
+      end
+      { classes_tally_ms_p95: (waits.sort[(waits.length * 0.95).ceil - 1] * 1000).round,
+        classes_tally_ms_median: (Bench.median(waits) * 1000).round }
+    ensure
+      draining&.kill
+    end
+
+    def watch(desk, seen)
+      desk.wait_until(seconds: 60) do |text|
+        done = false
+        while (event = text.slice!(/\A.*?\n\n/m))
+          count = event[%r{<strong>(\d+)</strong> answered}, 1].to_i
+          seen << [count, Bench.clock]
+          done ||= count >= SEATS
+        end
+        done
+      end
+    end
+
+    # @return [Array<Array<Float>>] for each class when its answers were sent
+    def send_all
+      jobs = Array.new(SEATS) { |seat| @classes.each_index.map { |place| [place, seat] } }.flatten(1)
+      waiting = Queue.new
+      began = Bench.clock + 0.2
+      jobs.each_with_index { |(place, seat), number| waiting << [place, seat, began + (number / RATE)] }
+      sent = @classes.map { Queue.new }
+      Array.new(SENDERS) { Thread.new { send_some(waiting, sent) } }.each(&:join)
+      sent.map { |times| Array.new(times.length) { times.pop } }
+    end
+
+    def send_some(waiting, sent)
+      Net::HTTP.start(Server::HOST, @server.port) do |http|
+        loop do
+          place, seat, due = waiting.pop(true)
+          sleep([due - Bench.clock, 0].max)
+          sent[place] << Bench.clock
+          body = JSON.generate({ slide: "s#{TURNS}", fields: { options: ["o#{(seat % 4) + 1}"] }, final: true, save_no: 1,
+                                 save_id: SecureRandom.uuid })
+          http.post("/answers/#{@classes[place].tokens[seat]}", body, { "content-type" => "application/json" })
+        end
+      end
+    rescue ThreadError
+      nil
+    end
+  end
+end
