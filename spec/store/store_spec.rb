@@ -100,6 +100,40 @@ RSpec.describe Roost::Store do
       Roost::Store::Database.migrate
     end
 
+    it "lets a session that was begun before go on and end after it, with what a device had waiting" do
+      session = kept_session(teacher)
+      seat = take_seat(session, "Ada").first
+      before = database.get(Sequel.lit("date_part('epoch', clock_timestamp())")).to_f
+      Roost::Store::Database.migrate(target: 14)
+      runs = { "s2" => { "opened_at" => before - 50, "deadline" => nil, "closed_at" => before - 20 },
+               "s3" => { "opened_at" => before - 10, "deadline" => before + 60, "closed_at" => nil } }
+      state = database[:sessions].where(id: session.id).get(:state).to_h
+      state.merge!("phase" => "live", "slide_id" => "s3", "runs" => runs, "showing" => { "results" => true, "way" => "sheet" })
+      database[:sessions].where(id: session.id).update(state: Sequel.pg_jsonb(state))
+      row = { session_id: session.id, seat_id: seat[:id], slide_id: "s2" }
+      database[:answers].insert(**row, value: Sequel.pg_jsonb({ "options" => ["o1"] }), final: true, late: false, save_no: 1,
+                                       save_id: SecureRandom.uuid, received_at: Time.at(before - 30))
+      database[:deliveries].insert(**row, sent_at: Time.at(before - 45))
+      Roost::Store::Database.migrate
+
+      now = moment(session)
+      expect([now.state.open?, now.state.look, now.attempt]).to eq([true, { "way" => "sheet" }, 1])
+      expect(now.outcome("s2", seat[:id]).seconds).to be_within(0.001).of(15)
+      waiting = message("s3", picked("o1")).except("attempt", "writer", "over") # as devices sent it then
+      lesson = Roost::Store::Sessions.new.lesson(session.id)
+      expect(Roost::Operations::SaveAnswer.new.call(seat, lesson, waiting).state).to eq("final")
+      command(session, "next", from: "s3")
+      command(session, "end")
+      expect(Roost::Core::Analysis::Results.new(moment(session).record).lines.first.outcomes.values.map(&:status)).to eq(%i[given
+                                                                                                                            right])
+      Roost::Store::Database.migrate(target: 14)
+      kept = database[:sessions].where(id: session.id).get(:state)["runs"]
+      expect(kept["s2"]).to match(runs["s2"].transform_values { |time| time && be_within(0.001).of(time) })
+      expect(kept["s3"]["closed_at"]).not_to be_nil
+    ensure
+      Roost::Store::Database.migrate
+    end
+
     it "holds what must hold, whatever the code does" do
       session = kept_session(teacher)
       other = kept_session(teacher(email: "rowe@heronsgate.example"))

@@ -53,8 +53,8 @@ module Builders
   # @param answers [Hash] slide id to seat id to Answer; shown likewise to epoch seconds
   def moment_of(state:, answers:, shown:, code: "CDFGHJ", version: 1, seed: "", **parts)
     first = ->(by_slide) { by_slide.transform_keys { |slide_id| [slide_id, 1] } }
-    record = Roost::Core::Session::Record.new(**parts, openings: state.openings, set_aside: state.set_aside,
-                                                       curated: state.curated, answers: first.call(answers), shown: first.call(shown))
+    parts.merge!(openings: state.openings, set_aside: state.set_aside, curated: state.curated)
+    record = Roost::Core::Session::Record.new(**parts, answers: first.call(answers), shown: first.call(shown))
     Roost::Core::Session::Moment.new(record: record, state: state, code: code, version: version, seed: seed)
   end
 

@@ -50,20 +50,26 @@ module Roost
 
       # @return [Boolean] whether anybody answered
       def answer_due(record, pupils)
-        lesson = Store::Sessions.new.lesson_of(record)
-        slide = lesson.slide(record.state.slide_id)
-        students = Core::Practice::Roster.students(pupils.length, seed: record.id)
+        slide = Store::Sessions.new.lesson_of(record).slide(record.state.slide_id)
         attempt = record.state.opening.attempt
-        shown = Store::Answers.new.seats_shown(record.id, slide.id, attempt)
-        Store::Answers.new.delivered(record.id, slide.id, pupils.map(&:id) - shown, attempt: attempt)
-        done = Store::Answers.new.seats_answered(record.id, slide.id, attempt)
-        waited = record.now - record.state.opening.opened_at
-        plans = pupils.each_with_index.to_h do |seat, place|
-          [seat, Core::Practice::Plan.of(students[place], place, slide.prompt, seed: record.id)]
-        end
-        due = plans.reject { |seat, plan| done.include?(seat.id) || plan.skips || plan.seconds > waited }
+        answers = Store::Answers.new
+        shown = answers.seats_shown(record.id, slide.id, attempt)
+        answers.delivered(record.id, slide.id, pupils.map(&:id) - shown, attempt: attempt)
+        done = answers.seats_answered(record.id, slide.id, attempt)
+        due = plans(record, pupils, slide).reject { |seat, _| done.include?(seat.id) }
         due.each { |seat, plan| save(record, seat, slide, plan.value) }
         due.any?
+      end
+
+      # What those do whose time has come.
+      # @return [Hash{Core::Session::Seat=>Core::Practice::Plan}]
+      def plans(record, pupils, slide)
+        students = Core::Practice::Roster.students(pupils.length, seed: record.id)
+        waited = record.now - record.state.opening.opened_at
+        all = pupils.zip(students).each_with_index.to_h do |(seat, student), place|
+          [seat, Core::Practice::Plan.of(student, place, slide.prompt, seed: record.id)]
+        end
+        all.reject { |_, plan| plan.skips || plan.seconds > waited }
       end
 
       def save(record, seat, slide, value)

@@ -52,13 +52,15 @@ module Roost
 
         attempt, save_no, save_id, writer, over = message.values_at("attempt", "save_no", "save_id", "writer", "over")
         [attempt || 1, save_no].all? { |number| counting?(number) } && [save_id, writer || save_id].all? { |each| id?(each) } &&
-          (over.nil? || (over.is_a?(Array) && over.length <= MOST_OVER && over.all? { |each| id?(each) }))
+          over?(over || [])
       end
+
+      def self.over?(ids) = ids.is_a?(Array) && ids.length <= MOST_OVER && ids.all? { |each| id?(each) }
 
       def self.counting?(number) = number.is_a?(Integer) && number.between?(1, (2**31) - 1)
 
       def self.id?(text) = text.is_a?(String) && text.match?(SAVE_ID)
-      private_class_method :id?, :counting?
+      private_class_method :id?, :counting?, :over?
 
       # @return [Core::Session::Handles] what the parts of a question are called at a seat
       def self.names(seat, slide)
