@@ -124,8 +124,8 @@ RSpec.describe Roost::Store do
       expect(Roost::Operations::SaveAnswer.new.call(seat, lesson, waiting).state).to eq("final")
       command(session, "next", from: "s3")
       command(session, "end")
-      expect(Roost::Core::Analysis::Results.new(moment(session).record).lines.first.outcomes.values.map(&:status)).to eq(%i[given
-                                                                                                                            right])
+      line = Roost::Core::Analysis::Results.new(moment(session).record).lines.first
+      expect(line.outcomes.values.map(&:status)).to eq(%i[given right])
       Roost::Store::Database.migrate(target: 14)
       kept = database[:sessions].where(id: session.id).get(:state)["runs"]
       expect(kept["s2"]).to match(runs["s2"].transform_values { |time| time && be_within(0.001).of(time) })
