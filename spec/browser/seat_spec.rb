@@ -12,13 +12,28 @@ RSpec.describe "A seat that loses nothing" do
     command(session, "jump", slide: "s4")
   end
 
-  def stored(slide_id = "s4") = moment(session).answers.fetch(slide_id, {}).values.first
+  def stored(slide_id = "s4") = moment(session).record.answers.fetch([slide_id, 1], {}).values.first
 
   # Waits for something to be true of what is kept.
   def eventually(seconds = 8)
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
     sleep 0.1 until yield || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
     expect(yield).to be_truthy
+  end
+
+  it "answers a question that is asked again, from the start; both attempts are kept" do
+    field.send_keys("By the stars")
+    seat.click_button "Hand in"
+    eventually { stored&.final }
+    command(session, "again", after: "1")
+    command(session, "again", after: "1") # a second click
+    expect(seat).to have_field("text", with: "")
+    seat.find("input[name=text]").send_keys("By the river")
+    eventually { moment(session).answer("s4", stored.seat_id)&.value == { "text" => "By the river" } }
+    expect(moment(session).attempt).to eq(2)
+    expect(stored.value).to eq({ "text" => "By the stars" })
+    seat.refresh
+    expect(seat).to have_field("text", with: "By the river")
   end
 
   it "brings a half-written sentence from a lost line to the Desk after the teacher has moved on" do

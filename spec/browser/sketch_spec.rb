@@ -22,13 +22,44 @@ RSpec.describe "Sketching at a seat" do
   def tools = strokes.map { |stroke| stroke["tool"] }
 
   def strokes
-    kept = moment(session).answers.fetch("s5", {}).values.first
+    kept = moment(session).record.answers.fetch(["s5", 1], {}).values.first
     kept ? kept.value["strokes"] : []
   end
 
   def eventually
     80.times { return if yield || sleep(0.1).nil? }
     raise "never: #{strokes.inspect}"
+  end
+
+  # What the device draws and what we draw of it, as pictures.
+  # @return [Float] mean difference of their pixels, 0 to 255
+  def difference(drawn, kept)
+    sheet = ->(inside) { %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1200 900"><rect width="100%" height="100%" fill="#fff"/>#{inside}</svg>) }
+    device, ours = [drawn, Roost::Web::Strokes.svg(kept)].map do |inside|
+      Vips::Image.new_from_buffer(Roost::Exchange::Raster.draw(sheet.call(inside), 600), "")
+    end
+    (device - ours).abs.avg
+  end
+
+  it "is drawn alike by the device and by us, whatever the tool" do
+    tools = Roost::Core::Drawing::Strokes::TOOLS.keys
+    made = tools.each_with_index.map do |tool, place|
+      left = 60 + (place * 130)
+      points = { "text" => [left, 400], "sticker" => [left + 40, 600] }.fetch(tool) do
+        [left, 150 + (place * 40), left + 190, 420]
+      end
+      points += [left + 100, 700, left + 20, 650] if %w[pen highlighter].include?(tool)
+      { "tool" => tool, "colour" => Roost::Core::Drawing::Sheet::COLOURS.keys[place % 5], "points" => points,
+        "text" => ("heron <3" if tool == "text"), "sticker" => ("eye" if tool == "sticker"),
+        "pressure" => ([2, 2, 9, 5] if tool == "pen") }.compact
+    end
+    script = "const pad = document.querySelector('sketch-pad'); pad.field.value = arguments[0]; pad.load(); return pad.layer.innerHTML"
+    made.each_index do |place|
+      some = made[0..place]
+      drawn = seat.driver.browser.execute_script(script, JSON.generate(some))
+      expect([place, difference(drawn, some)]).to match([place, be < 0.05])
+    end
+    expect(difference(seat.driver.browser.execute_script(script, "[]"), made)).to be > 1 # it would be seen
   end
 
   it "keeps a straight line of two points in the chosen colour" do

@@ -31,7 +31,10 @@ RSpec.describe "Answering" do
       id = SecureRandom.uuid
       replies = Array.new(3) { save(session, seat, "s4", { "text" => ["By the stars"] }, save_id: id) }
       expect(replies.map(&:state)).to eq(%w[final final final])
-      expect(database[:answers].select_map(:seq).length).to eq(1)
+      written = database[:answers].select_map(%i[seq received_at])
+      save(session, seat, "s4", { "text" => ["By the stars"] }, save_id: id)
+      expect(database[:answers].select_map(%i[seq received_at])).to eq(written) # nothing is written again
+      expect(written.length).to eq(1)
     end
 
     it "tells a window that is behind how far the other is, and keeps the newer text" do

@@ -32,7 +32,7 @@ module Roost
         # @param before [Grouping, nil]
         def initialize(texts, before: nil)
           @plains = {}
-          @counts = texts.group_by { |text| plains[text] ||= before&.plain(text) || Likeness.plain(text[0, READ]) }
+          @counts = texts.group_by { |text| plains[text] ||= before&.plain(text) || TextMatch.plain(text[0, READ]) }
           @trigrams = {}
           @alike = {}
           @holders = {}

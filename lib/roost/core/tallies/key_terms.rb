@@ -35,7 +35,7 @@ module Roost
 
         private
 
-        def read(text) = Likeness.plain(text[0, READ]).tr("’", "'").scan(WORD).uniq.reject { |word| STOP.key?(word) }
+        def read(text) = TextMatch.plain(text[0, READ]).tr("’", "'").scan(WORD).uniq.reject { |word| STOP.key?(word) }
       end
     end
   end

@@ -6,10 +6,10 @@ module Roost
       # How numbers are spread (rules.md, tallies). Exact as long as the numbers are.
       #
       # numbers:: in ascending order
-      # far::     those outside [Q1 − 1.5 IQR, Q3 + 1.5 IQR] (Tukey)
+      # outliers:: those outside [Q1 − 1.5 IQR, Q3 + 1.5 IQR] (Tukey)
       # axis::    round positions from below the least to above the greatest
       # bins::    [Bin], each closed below and open above, the last one closed
-      Spread = Struct.new(:numbers, :mean, :median, :q1, :q3, :far, :axis, :bins, keyword_init: true) do
+      Spread = Struct.new(:numbers, :mean, :median, :q1, :q3, :outliers, :axis, :bins, keyword_init: true) do
         self::Bin = Struct.new(:from, :to, :count, keyword_init: true)
         self::BINS = (5..20)
         self::STEPS = [1r, 2r, 5r / 2, 5r].freeze
@@ -30,11 +30,11 @@ module Roost
           sorted = ascending.flat_map { |number, count| [number] * count }
           q1, median, q3 = [1r / 4, 1r / 2, 3r / 4].map { |share| quantile(sorted, share) }
           mean = ascending.sum { |number, count| number * count } / sorted.length
-          new(numbers: sorted, mean: mean, median: median, q1: q1, q3: q3, far: far(sorted, q1, q3),
+          new(numbers: sorted, mean: mean, median: median, q1: q1, q3: q3, outliers: outliers(sorted, q1, q3),
               bins: bins(sorted, q3 - q1), axis: axis(sorted.first, sorted.last)).freeze
         end
 
-        def self.far(sorted, first, third)
+        def self.outliers(sorted, first, third)
           reach = (third - first) * 3 / 2
           inside = sorted.bsearch_index { |number| number >= first - reach }
           beyond = sorted.bsearch_index { |number| number > third + reach } || sorted.length
@@ -91,7 +91,7 @@ module Roost
 
           edges(low, high, friendly((high - low) / 6))
         end
-        private_class_method :far, :friendly, :bins, :narrower, :wider, :edges, :count_in, :axis
+        private_class_method :outliers, :friendly, :bins, :narrower, :wider, :edges, :count_in, :axis
       end
     end
   end

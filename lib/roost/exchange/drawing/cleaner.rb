@@ -2,6 +2,7 @@
 
 require "json"
 require "nokogiri"
+require "sanitize"
 require_relative "styles"
 
 module Roost
@@ -14,7 +15,13 @@ module Roost
       class Cleaner
         ELEMENTS = %w[svg g defs title desc path rect circle ellipse line polyline polygon text tspan
                       linearGradient radialGradient stop clipPath mask pattern use symbol image].freeze
-        FORBIDDEN = /\Aon|\A(?:style|class|src)\z/i
+        # What an element may say of itself, beside how it looks (Styles). Source: SVG 2, attribute index.
+        ATTRIBUTES = %w[id d x y x1 y1 x2 y2 cx cy r rx ry fx fy fr dx dy rotate points width height viewBox preserveAspectRatio
+                        transform pathLength offset gradientUnits gradientTransform spreadMethod patternUnits
+                        patternContentUnits patternTransform clipPathUnits maskUnits maskContentUnits href textLength
+                        lengthAdjust version role aria-label aria-labelledby aria-hidden lang space].freeze
+        ALLOWED = { elements: ELEMENTS.map(&:downcase), remove_contents: true,
+                    attributes: { all: (ATTRIBUTES + Styles::PROPERTIES).map(&:downcase) } }.freeze
         MOST_ELEMENTS = 20_000
         NONE = "is not an SVG drawing."
         SIZELESS = "does not say how large it is. Export it with a view box."
@@ -47,6 +54,7 @@ module Roost
 
           styles = Styles.new(root.xpath("//*[local-name()='style']").map(&:text))
           root.traverse { |node| keep(node, styles) }
+          Sanitize.node!(root, ALLOWED)
           "#{JSON.generate(width: width, height: height, lost: @lost.uniq, place: PLACE, pictures: @pictures)}\n#{root.to_xml}"
         rescue Nokogiri::XML::SyntaxError
           refuse(DAMAGED)
@@ -76,17 +84,17 @@ module Roost
           end
 
           @pictures << inside[:bytes].delete("\s\n\r\t")
-          node.attribute_nodes.each { |attribute| attribute.remove if attribute.node_name == "href" || unsafe?(attribute) }
+          node.attribute_nodes.each { |attribute| attribute.remove if attribute.node_name == "href" || elsewhere?(attribute) }
           node["href"] = "#{PLACE}#{@pictures.length - 1}"
         end
 
         def clean_attributes(node)
-          node.attribute_nodes.each { |attribute| attribute.remove if unsafe?(attribute) }
+          node.attribute_nodes.each { |attribute| attribute.remove if elsewhere?(attribute) }
         end
 
-        def unsafe?(attribute)
+        # Whether it points at something outside the drawing.
+        def elsewhere?(attribute)
           value = attribute.value
-          return true if attribute.node_name.match?(FORBIDDEN)
           return !value.start_with?("#") if attribute.node_name == "href"
 
           value.match?(/javascript:|data:/i) || value.match?(/url\((?!\s*['"]?#)/i)

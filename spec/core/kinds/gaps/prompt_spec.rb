@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe Roost::Core::Likeness do
+RSpec.describe Roost::Core::TextMatch do
   def accepted?(typed, *accepted, accents: true, slip: true)
     described_class.accepted?(typed, accepted, accents: accents, slip: slip)
   end

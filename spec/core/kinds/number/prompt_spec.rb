@@ -60,14 +60,14 @@ RSpec.describe Roost::Core::Tallies::Spread do
   end
 
   it "finds what is far off: outside one and a half of the middle half" do
-    expect(of(1, 2, 3, 4, 10).far).to eq([10])
-    expect(of(1, 2, 3, 4, 7).far).to be_empty
-    expect(of(5, 5, 5, 5, 6).far).to eq([6])
+    expect(of(1, 2, 3, 4, 10).outliers).to eq([10])
+    expect(of(1, 2, 3, 4, 7).outliers).to be_empty
+    expect(of(5, 5, 5, 5, 6).outliers).to eq([6])
   end
 
   it "is nothing of no numbers, and whole of one" do
     expect(described_class.of([])).to be_nil
-    expect(of(7).to_h).to include(mean: 7, far: [], axis: [6, 7, 8])
+    expect(of(7).to_h).to include(mean: 7, outliers: [], axis: [6, 7, 8])
   end
 
   it "makes 5 to 20 bins with friendly edges that hold every number once" do

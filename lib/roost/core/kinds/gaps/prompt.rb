@@ -76,7 +76,7 @@ module Roost
           def filling(value, number) = value["gaps"][number].to_s
 
           def right?(filling, accepted)
-            Likeness.accepted?(filling, accepted, accents: settings["accents"], slip: settings["slip"])
+            TextMatch.accepted?(filling, accepted, accents: settings["accents"], slip: settings["slip"])
           end
 
           private

@@ -47,7 +47,7 @@ module Roost
           # @param wrong [Array<Array(String, Integer)>] fillings with how many put them
           # @return [Array(String, Integer), nil] in its commonest spelling
           def commonest(wrong)
-            alike = wrong.reject { |filling, _| filling.empty? }.group_by { |filling, _| Likeness.plain(filling) }.values
+            alike = wrong.reject { |filling, _| filling.empty? }.group_by { |filling, _| TextMatch.plain(filling) }.values
             most = alike.max_by { |spellings| spellings.sum(&:last) }
             most && [most.max_by(&:last).first, most.sum(&:last)]
           end

@@ -17,7 +17,7 @@ module Roost
             Tally.new(spread: Tallies::Spread.of_counts(counts), answered: counts.values.sum, right: right, band: band).freeze
           end
 
-          def remark(value, tally) = tally.spread&.far&.include?(Rational(value["number"])) ? "far off" : nil
+          def remark(value, tally) = tally.spread&.outliers&.include?(Rational(value["number"])) ? "far off" : nil
         end
       end
     end

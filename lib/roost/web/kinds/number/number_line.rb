@@ -40,7 +40,7 @@ module Roost
           # @return [Array<Array(String, String)>]
           def rows
             least, greatest = spread.numbers.minmax
-            far = spread.far.uniq.map { |number| show(number) }
+            far = spread.outliers.uniq.map { |number| show(number) }
             [["Answers", spread.numbers.length.to_s], ["Mean", figure(spread.mean)], ["Median", figure(spread.median)],
              ["Middle half", "#{figure(spread.q1)} to #{figure(spread.q3)}"],
              ["Least and greatest", "#{show(least)} to #{show(greatest)}"], ["Far off", far.empty? ? "none" : far.join(", ")]]
@@ -83,7 +83,7 @@ module Roost
           end
 
           def dot(at, height, number)
-            far = spread.far.include?(number) ? " is-far" : ""
+            far = spread.outliers.include?(number) ? " is-far" : ""
             %(<circle class="chart-dot#{far}" cx="#{at}" cy="#{height.round(1)}" r="#{RADIUS}"/>)
           end
 

@@ -5,7 +5,7 @@ module Roost
     # Whether a text that was typed is one that is accepted (rules.md, marks of gaps): after
     # NFKC, case folding and squeezing of spaces; accents matter or not; one slip of the
     # finger allowed in words of five letters or more, never in numbers.
-    module Likeness
+    module TextMatch
       LETTERS_FOR_A_SLIP = 5
 
       # @param accepted [Array<String>]
