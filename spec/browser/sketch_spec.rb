@@ -34,7 +34,10 @@ RSpec.describe "Sketching at a seat" do
   # What the device draws and what we draw of it, as pictures.
   # @return [Float] mean difference of their pixels, 0 to 255
   def difference(drawn, kept)
-    sheet = ->(inside) { %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1200 900"><rect width="100%" height="100%" fill="#fff"/>#{inside}</svg>) }
+    sheet = lambda do |inside|
+      paper = %(<rect width="100%" height="100%" fill="#fff"/>)
+      %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1200 900">#{paper}#{inside}</svg>)
+    end
     device, ours = [drawn, Roost::Web::Strokes.svg(kept)].map do |inside|
       Vips::Image.new_from_buffer(Roost::Exchange::Raster.draw(sheet.call(inside), 600), "")
     end
@@ -53,7 +56,12 @@ RSpec.describe "Sketching at a seat" do
         "text" => ("heron <3" if tool == "text"), "sticker" => ("eye" if tool == "sticker"),
         "pressure" => ([2, 2, 9, 5] if tool == "pen") }.compact
     end
-    script = "const pad = document.querySelector('sketch-pad'); pad.field.value = arguments[0]; pad.load(); return pad.layer.innerHTML"
+    script = <<~JS
+      const pad = document.querySelector("sketch-pad");
+      pad.field.value = arguments[0];
+      pad.load();
+      return pad.layer.innerHTML;
+    JS
     made.each_index do |place|
       some = made[0..place]
       drawn = seat.driver.browser.execute_script(script, JSON.generate(some))
