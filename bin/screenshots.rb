@@ -12,7 +12,7 @@ require_relative "kinds_pictures"
 # Runs the program with the demo data and a practice class, and takes one picture of
 # each main view.
 class Screenshots
-  FOLDER = File.join(__dir__, "screenshots")
+  FOLDER = File.expand_path("../docs/screenshots", __dir__)
   ADDRESS = "http://roost.heronsgate.example"
   SHEET = <<~CSV
     Question;Kind;Option A;Option B;Option C;Right;Time;Points;Subtopics
