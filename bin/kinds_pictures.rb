@@ -63,7 +63,7 @@ class KindsPictures
   def let_through(session, slide)
     return unless slide.prompt.board?
 
-    tally = Roost::Store::Moments.new.snapshot(Roost::Store::Sessions.new.find(session.id)).tally(slide.id)
+    tally = Roost::Store::Moments.new.of(Roost::Store::Sessions.new.find(session.id)).tally(slide.id)
     keys = tally.waiting.map(&:key)
     command(session, "curate", slide: slide.id, what: "approve", cards: keys.join("\n"))
     keys.each_slice(9).with_index do |some, column|

@@ -5,7 +5,8 @@ RSpec.describe "docs/ARCHITECTURE.md" do
   it "names files that there are" do
     root = Roost::Settings::ROOT
     text = File.read(File.join(root, "docs/ARCHITECTURE.md"))
-    files = text.gsub("KIND", "choice").scan(%r{`((?:core|live|web|store|operations|exchange|jobs|setup|assets|spec|config|bench)/[\w/.*]+\.\w+)`}).flatten
+    files = text.gsub("KIND",
+                      "choice").scan(%r{`((?:core|live|web|store|operations|exchange|jobs|setup|assets|spec|config|bench)/[\w/.*]+\.\w+)`}).flatten
     expect(files.length).to be > 60
     expect(files.reject { |file| Dir[File.join(root, file), File.join(root, "lib/roost", file)].any? }).to eq([])
   end
