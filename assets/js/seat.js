@@ -6,10 +6,10 @@ import "./news.js";
 import "./elements/sun-timer.js";
 import "./elements/tex-formula.js";
 import "./elements/picture-series.js";
-import "answering";
 import "./elements/seat-answer.js";
 import "./elements/still-here.js";
 import "./elements/seat-memory.js";
+import "answering";
 
 // Once everything else is here (worker.js).
 const AFTER = 3000;

@@ -35,6 +35,20 @@ class SeatAnswer extends HTMLElement {
   connectedCallback() {
     const seat = this.closest("[data-token], [data-preview]");
     if (!seat) return; // a picture of a seat
+    if (this.querySelector("form")) this.wake(seat);
+    else queueMicrotask(() => this.takeOver(seat));
+  }
+
+  // A form whose parts were taken over from the one before, as when a question is asked again.
+  takeOver(seat) {
+    if (!this.isConnected || !this.querySelector("form")) return;
+    this.wake(seat);
+    if (this.state !== "none") return;
+    this.form.reset();
+    this.form.dispatchEvent(new CustomEvent("restored"));
+  }
+
+  wake(seat) {
     outbox ??= seat.dataset.token ? new Outbox(seat.dataset.token) : new Rehearsal();
     this.form = this.querySelector("form");
     this.fields = this.querySelector("fieldset");

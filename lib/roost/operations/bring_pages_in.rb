@@ -114,7 +114,8 @@ module Roost
         smaller = { "png" => png, "jpg" => photograph }.min_by { |_, bytes| bytes.bytesize }
         picture = Store::Media.new.keep_picture(smaller[1], extension: smaller[0], width: width, height: height,
                                                             account_id: account_id, alt: alt)
-        picture.tap { MakeSizes.new.call(picture) }
+        # The smallest is wanted first; the others are made when they are asked for.
+        picture.tap { MakeSizes.new.call(picture, picture.widths.first(1)) }
       end
     end
   end

@@ -43,7 +43,7 @@ RSpec.describe Roost::Core::Analysis::Results do
       id: 1, title: "T", code: "ABC234", lesson: lesson, options: room_options, state: state, version: 1, seats: seats,
       answers: { "s1" => { 1 => answer(1, "s1", picked("o1"), at: 14.0) } }, shown: { "s1" => { 1 => 10.0, 2 => 10.0 } }
     )
-    results = described_class.new(moment)
+    results = described_class.new(moment.record)
     expect(results.questions.first.to_h).to include(reached: 2, answered: 1, facility: 1/2r, median_seconds: 4.0)
     expect(results.lines.map do |line|
       [line.share, line.outcomes["s1"].status]
