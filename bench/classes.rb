@@ -38,7 +38,10 @@ module Bench
     private
 
     def open_streams(paths)
-      streams = Streams.new(Server::HOST, @server.port, paths) { "Cookie: #{@headers["cookie"]}\r\n" }
+      # Each from another address, as classes are.
+      streams = Streams.new(Server::HOST, @server.port, paths) do |path|
+        "Cookie: #{@headers["cookie"]}\r\nX-Forwarded-For: 10.0.#{path.sum % 250}.1\r\n"
+      end
       streams.tap { streams.wait_until { |text| text.include?("\n\n") } }
     end
 

@@ -30,8 +30,8 @@ module Bench
               tally_ms_p95: "at most 300", rss_mb: "at most 200", seat_first_load_kb: "at most 100" }
             .merge(*[Classes, Commands, Joining, Preparing, Kinds, Hostile].map { |part| part::GOALS }).freeze
     PARTS = %w[seat answers commands classes joining preparing kinds hostile].freeze
-    # So that one address may join often.
-    SETTINGS = { "ROOST_ENV" => "bench", "ROOST_JOINS_A_MINUTE" => "100000" }.freeze
+    # So that one address may join often, and streams may come from many.
+    SETTINGS = { "ROOST_ENV" => "bench", "ROOST_JOINS_A_MINUTE" => "100000", "ROOST_PROXIES" => "1" }.freeze
 
     # @param parts [Array<String>] of PARTS
     def initialize(parts)

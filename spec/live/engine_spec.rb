@@ -126,7 +126,11 @@ RSpec.describe Roost::Live::Engine do
     failures = Queue.new
     3.times { failures << true }
     %i[seat desk].each do |name|
-      renderer.define_singleton_method(name) { |*given| given.first.slide.nil? || failures.empty? ? super(*given) : failures.pop && raise("no") }
+      renderer.define_singleton_method(name) do |view, now|
+        raise "no" unless view.slide.nil? || failures.empty? || failures.pop.nil?
+
+        super(view, now)
+      end
     end
     expect { command(session, "begin") && hear(streams[3], "screen on s1", seconds: 1) }.to output(/told later/).to_stderr
     streams.zip(%w[seat seat desk screen]).first(3).each { |socket, word| hear(socket, "#{word} on s1", seconds: 1) }
