@@ -23,7 +23,12 @@ module Roost
       def surface = raise(NotImplementedError)
 
       # @param scopes [Set<Symbol>] as in Bus, or :sweep
-      def wakes?(_scopes) = true
+      # @param streams [Array<Hub::Stream>] of this surface, of one session
+      def wakes?(_scopes, _streams) = true
+
+      # Whether any of these streams may have to be sent something, as far as can be said before the session
+      # is looked at.
+      def concerned?(streams, scopes) = streams.any? && (wakes?(scopes, streams) || streams.any? { |stream| stream.sent.nil? })
 
       # @param moment [Core::Session::Moment]
       # @return what tells, compared with what was sent, whether a stream is behind
@@ -36,7 +41,7 @@ module Roost
       # @param scopes [Set<Symbol>]
       # @return [Array(Array<Hub::Stream>, mark)] those that have to be sent something, and the mark of that
       def behind(moment, streams, scopes)
-        streams = streams.select { |stream| stream.sent.nil? } unless wakes?(scopes)
+        streams = streams.select { |stream| stream.sent.nil? } unless wakes?(scopes, streams)
         return [[], nil] if streams.empty?
 
         mark = mark(moment)

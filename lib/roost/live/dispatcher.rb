@@ -86,14 +86,15 @@ module Roost
 
       def serve(session_id, scopes, renderer)
         streams = hub.streams.select { |stream| stream.about.session_id == session_id }
-        return if streams.empty?
+        by_surface = streams.group_by { |stream| stream.about.audience }
+        return unless @audiences.any? { |each| each.concerned?(by_surface.fetch(each.surface, []), scopes) }
 
         mirror = @lock.synchronize { @mirrors[session_id] ||= Mirror.new(session_id) }
         moment = mirror.moment(people: scopes.any? { |scope| scope != :answers })
         return streams.each { |stream| hub.drop(stream) } unless moment
 
         @on_moment.call(session_id, moment.state)
-        serve_all(moment, streams.group_by { |stream| stream.about.audience }, scopes, renderer, mirror.row.now)
+        serve_all(moment, by_surface, scopes, renderer, mirror.row.now)
       end
 
       # Where one audience can't be served, the others are.

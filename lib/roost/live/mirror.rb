@@ -29,7 +29,8 @@ module Roost
         return nil if row.nil? || row.deleted
 
         read_answers
-        read_deliveries
+        # What was sent to whom is looked at only once a question is over, or by those who come.
+        read_deliveries if people
         seats = @last && !people ? { seats: @last.seats } : {}
         @last = Store::Moments.new.of(row, **seats, answers: @answers.transform_values(&:dup),
 shown: @shown.transform_values(&:dup))

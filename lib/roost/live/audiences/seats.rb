@@ -12,7 +12,7 @@ module Roost
 
         def surface = :seat
 
-        def wakes?(scopes) = scopes.include?(:state) || scopes.include?(:sweep)
+        def wakes?(scopes, _streams) = scopes.include?(:state) || scopes.include?(:sweep)
 
         def mark(moment) = Mark.new(moment.version, (moment.class_tally if moment.live_board?)).freeze
 
