@@ -20,6 +20,12 @@ const say = (lost) => {
   document.documentElement.dataset.line = lost ? "lost" : "open";
 };
 
+// Fetches the page again, as soon as there is a line to fetch it over.
+const fetchPage = () => {
+  if (navigator.onLine) location.reload();
+  else window.addEventListener("online", () => location.reload(), { once: true });
+};
+
 // Whether the lock was free; then it is kept until the window goes.
 const take = (name) =>
   new Promise((resolve, reject) => {
@@ -71,23 +77,29 @@ document.addEventListener("htmx:sse:after:message", ({ detail: { message } }) =>
   heard = Date.now();
   dispatchEvent(new Event("roost:line"));
   // The teacher has taken this seat out.
-  if (message.event === "gone") location.reload();
+  if (message.event === "gone") fetchPage();
+  // What it is called, or is called now.
+  if (message.event === "name") document.querySelector(".seat-name").textContent = message.data;
   // The server wants to know how good the line is.
   if (message.event === "beat" && message.data === "?" && live.dataset.token) {
     fetch(`/here/${live.dataset.token}`, { method: "POST", signal: within(15000) }).catch(() => {});
   }
 });
-document.addEventListener("htmx:sse:error", () => say(true));
+document.addEventListener("htmx:sse:error", ({ detail: { status } }) => {
+  // It listens here no more: a seat taken out, a teacher signed out while the line was away. The page says which.
+  if (status === 404) fetchPage();
+  else say(true);
+});
 document.addEventListener("htmx:sse:close", (event) => {
   // The first connection failed for good only if the page was left open; ask again.
-  if (event.detail.reason === "ended") setTimeout(() => location.reload(), 2000);
+  if (event.detail.reason === "ended") setTimeout(fetchPage, 2000);
 });
 // The very first request has no retry of its own.
 for (const failed of ["htmx:error", "htmx:response:error"]) {
   document.addEventListener(failed, (event) => {
     if (event.target !== live || connection) return;
     say(true);
-    setTimeout(() => location.reload(), 2000);
+    setTimeout(fetchPage, 2000);
   });
 }
 window.addEventListener("online", reconnect);

@@ -36,6 +36,35 @@ RSpec.describe "A seat that loses nothing" do
     expect(seat).to have_field("text", with: "By the river")
   end
 
+  it "shows the name that the teacher gives it, and says so when she takes it out" do
+    seat_id = moment(session).names.key("Ada")
+    field.send_keys("By the stars")
+    eventually { stored&.value == { "text" => "By the stars" } }
+    Roost::Operations::RenameSeat.new.call(session.account_id, session.id, seat_id, "Adele")
+    expect(seat).to have_css(".seat-name", text: /\AAdele\z/)
+    expect(field.value).to eq("By the stars")
+    Roost::Operations::RemoveSeat.new.call(session.account_id, session.id, seat_id)
+    expect(seat).to have_css("h1", text: "You are no longer in this lesson")
+    expect(seat).to have_text("Your teacher has taken your seat out. To come back, join again")
+  end
+
+  it "hears of both also where the line was away meanwhile" do
+    seat_id = moment(session).names.key("Ada")
+    offline(seat, true)
+    Roost::Operations::RenameSeat.new.call(session.account_id, session.id, seat_id, "Adele")
+    offline(seat, false)
+    expect(seat).to have_css(".seat-name", text: /\AAdele\z/, wait: 10)
+    offline(seat, true)
+    Roost::Operations::RemoveSeat.new.call(session.account_id, session.id, seat_id)
+    offline(seat, false)
+    expect(seat).to have_css("h1", text: "You are no longer in this lesson", wait: 10)
+  end
+
+  it "says that an address is no seat's" do
+    seat.visit "/seat/#{"x" * 22}"
+    expect(seat).to have_css("h1", text: "This seat is not known")
+  end
+
   it "brings a half-written sentence from a lost line to the Desk after the teacher has moved on" do
     field.send_keys("They fol")
     eventually { stored&.value == { "text" => "They fol" } }

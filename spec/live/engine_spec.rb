@@ -54,7 +54,7 @@ RSpec.describe Roost::Live::Engine do
   it "welcomes a stream with the present view, with the version as its id" do
     command(session, "begin")
     expect(hear(stream(:seat, seat_id: take_seat(session).first[:id]),
-                "seat on s1")).to match(/(?:\A|\?\n\n)id: 2\ndata: seat on s1 closed\n\n/)
+                "seat on s1")).to match(/\n\nevent: name\ndata: Cleo\n\nid: 2\ndata: seat on s1 closed\n\n/)
   end
 
   it "tells every process of a command, and renders each distinct view once" do
@@ -149,7 +149,8 @@ RSpec.describe Roost::Live::Engine do
     expect(known.map { |seats| seats[ada.last][:name] }).to eq(%w[Ada Ada])
     account = session.account_id
     Roost::Operations::RenameSeat.new.call(account, session.id, ada.first[:id], "Adele")
-    sockets.each { |socket| hear(socket, "id: 3") }
+    expect(hear(sockets.first, "id: 3")).to include("event: name\ndata: Adele\n\n")
+    expect(hear(sockets.last, "id: 3")).not_to include("event: name") # nobody renamed that one
     sleep 0.02 until known.all? { |seats| seats[ada.last][:name] == "Adele" }
     Roost::Operations::RemoveSeat.new.call(account, session.id, ada.first[:id])
     hear(sockets.first, "event: gone")

@@ -27,6 +27,9 @@ module Roost
         database[:seats].where(token_digest: Seats.digest(token), removed_at: nil).select(:id, :session_id, :name).first
       end
 
+      # Whether a token is that of a seat the teacher has taken out.
+      def removed?(token) = database[:seats].where(token_digest: Seats.digest(token)).exclude(removed_at: nil).any?
+
       # Names that are taken, those of removed seats among them.
       # @param but [Integer, nil] id of a seat that doesn't count
       def names(session_id, but: nil) = database[:seats].where(session_id: session_id).exclude(id: but.to_i).select_map(:name)

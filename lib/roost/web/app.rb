@@ -20,7 +20,12 @@ module Roost
       set :absolute_redirects, false
       set :prefixed_redirects, false
 
-      not_found { error_page("That page isn't here", "The address may be old, or it belongs to somebody else.") }
+      # What was said already stands.
+      not_found do
+        next response.body unless response.body.empty?
+
+        error_page("That page isn't here", "The address may be old, or it belongs to somebody else.")
+      end
 
       error(Sequel::DatabaseConnectionError, Sequel::DatabaseDisconnectError, Sequel::PoolTimeout) do
         status 503

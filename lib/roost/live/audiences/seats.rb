@@ -7,14 +7,15 @@ module Roost
       # that see the same share a view, which is made once; what a part of the question is called is
       # filled in for each.
       class Seats < Audience
-        # version:: of the session; board:: the board that stands at seats, nil without one
-        Mark = Struct.new(:version, :board)
+        # version:: of the session; board:: the board that stands at seats, nil without one;
+        # names:: seat id to the name that the device shows
+        Mark = Struct.new(:version, :board, :names)
 
         def surface = :seat
 
         def wakes?(scopes, _streams) = scopes.include?(:state) || scopes.include?(:sweep)
 
-        def mark(moment) = Mark.new(moment.version, (moment.class_tally if moment.live_board?)).freeze
+        def mark(moment) = Mark.new(moment.version, (moment.class_tally if moment.live_board?), moment.names).freeze
 
         def behind?(before, mark) = before.version != mark.version
 
@@ -36,13 +37,20 @@ module Roost
             seat_ids.each do |seat_id|
               own = renderer.for_seat(html, view, seat_id)
               event = own.equal?(html) ? shared ||= event(moment, html) : event(moment, own)
-              by_seat[seat_id].each { |stream| write(stream, event, mark) }
+              by_seat[seat_id].each { |stream| tell(stream, event, mark) }
             end
           end
           note_delivery(moment, by_seat.keys)
         end
 
         private
+
+        # Where the name isn't the one the device shows, or it was away and may show an old one, it gets that first.
+        def tell(stream, event, mark)
+          before, name = [stream.sent, mark].map { |each| each&.names&.fetch(stream.about.seat_id, nil) }
+          hub.write(stream, "event: name\ndata: #{name}\n\n") unless before == name
+          write(stream, event, mark)
+        end
 
         def note_delivery(moment, seat_ids)
           return unless moment.state.open?

@@ -59,9 +59,16 @@ module Roost
 
       helpers do
         def seat(token)
-          Store::Seats.new.by_token(token) || halt(404,
-                                                   error_page("This seat is not known",
-                                                              "Join again with the code on the board."))
+          Store::Seats.new.by_token(token) || halt(*without_seat(token))
+        end
+
+        # What a device gets that has a seat no more, or never had one.
+        def without_seat(token)
+          return [404, error_page("This seat is not known", "Join again with the code on the board.")] \
+            unless Store::Seats.new.removed?(token)
+
+          [410, error_page("You are no longer in this lesson", "Your teacher has taken your seat out. " \
+                                                               "To come back, join again with the code on the board.")]
         end
       end
     end
