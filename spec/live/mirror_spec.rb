@@ -11,8 +11,8 @@ RSpec.describe Roost::Live::Mirror do
     told(mirror.moment)
     steps = [-> { command(session, "jump", slide: "s2") },
              -> { save(session, take_seat(session, "Ada").first, "s2", { "options" => ["o1"] }) },
-             -> { Roost::Store::Answers.new.delivered(session.id, "s2", [take_seat(session, "Bo").first[:id]]) },
-             -> { Roost::Store::Answers.new.delivered(session.id, "s3", [take_seat(session, "Cleo").first[:id]]) },
+             -> { Roost::Store::Deliveries.new.note(session.id, "s2", [take_seat(session, "Bo").first[:id]]) },
+             -> { Roost::Store::Deliveries.new.note(session.id, "s3", [take_seat(session, "Cleo").first[:id]]) },
              -> { Roost::Store::Seats.new.arrive(take_seat(session, "Dev").first[:id], "key") },
              -> { Roost::Store::Seats.new.leave("key") }]
     steps.each do |step|

@@ -13,7 +13,7 @@ RSpec.describe "An answer that comes late" do
     command(session, "jump", slide: "s3")
     database[:openings].where(session_id: session.id, slide_id: "s3")
                        .update(opened_at: ago(20 + seconds), deadline: ago(seconds), closed_at: nil)
-    Roost::Store::Answers.new.delivered(session.id, "s3", [seat[:id]])
+    Roost::Store::Deliveries.new.note(session.id, "s3", [seat[:id]])
     database[:deliveries].update(sent_at: ago(20 + seconds))
   end
 

@@ -14,7 +14,8 @@ module Classroom
 
   def self.included(group)
     group.after do
-      USED.each(&:reset!)
+      # The next example is not asked about what this one's pages complained of.
+      USED.each { |session| session.driver.browser.logs.get(:browser) }.each(&:reset!)
       USED.clear
     end
   end

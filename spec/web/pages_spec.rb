@@ -134,7 +134,7 @@ RSpec.describe "Pages" do
       ada, bo, cleo = %w[Ada Bo Cleo].map { |name| take_seat(session, name).first }
       command(session, "begin")
       command(session, "jump", slide: "s3")
-      Roost::Store::Answers.new.delivered(session.id, "s3", [ada[:id], bo[:id], cleo[:id]])
+      Roost::Store::Deliveries.new.note(session.id, "s3", [ada[:id], bo[:id], cleo[:id]])
       take_seat(session, "Dev")
       save(session, ada, "s3", { "options" => ["o1"] })
       save(session, bo, "s3", { "options" => ["o2"] })

@@ -32,8 +32,8 @@ module Roost
         # What was sent to whom is looked at only once a question is over, or by those who come.
         read_deliveries if people
         seats = @last && !people ? { seats: @last.seats } : {}
-        @last = Store::Moments.new.of(row, **seats, answers: @answers.transform_values(&:dup),
-shown: @shown.transform_values(&:dup))
+        kept = { answers: @answers, shown: @shown }.transform_values { |each| each.transform_values(&:dup) }
+        @last = Store::Moments.new.of(row, **seats, **kept)
       end
 
       private
@@ -50,7 +50,7 @@ shown: @shown.transform_values(&:dup))
       end
 
       def read_deliveries
-        Store::Answers.new.deliveries(session_id, since: @shown_until, among: @shown)
+        Store::Deliveries.new.of(session_id, since: @shown_until, among: @shown)
         @shown_until = row.now - OVERLAP
       end
 

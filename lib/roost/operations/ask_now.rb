@@ -14,12 +14,12 @@ module Roost
       def call(account_id, session_id, words, heading, from:)
         sessions = Store::Sessions.new
         sessions.transaction do
-          record = sessions.of_teacher(account_id, session_id, lock: true)
-          next nil if record.nil? || record.deleted
-          next Core::Reading.ok(record.state) unless record.state.slide_id == from
+          row = sessions.of_teacher(account_id, session_id, lock: true)
+          next nil if row.nil? || row.deleted
+          next Core::Reading.ok(row.state) unless row.state.slide_id == from
 
-          slide(record, words, heading).and_then do |slide|
-            sessions.change_lesson(record, sessions.lesson_of(record).with_slides_after(from, [slide]))
+          slide(row, words, heading).and_then do |slide|
+            sessions.change_lesson(row, sessions.lesson_of(row).with_slides_after(from, [slide]))
             CommandSession.new.call(account_id, session_id, "jump", { "slide" => slide.id })
           end
         end
@@ -27,12 +27,12 @@ module Roost
 
       private
 
-      def slide(record, words, heading)
+      def slide(row, words, heading)
         kind, settings = Core::Kinds.on_the_spot[words]
-        return Core::Reading.refused("That can't be asked on the spot. Reload the page.") unless kind && record.state.live?
+        return Core::Reading.refused("That can't be asked on the spot. Reload the page.") unless kind && row.state.live?
 
         Core::Text.read(heading, limit: HEADING_LIMIT, what: "The question", lines: false).map do |text|
-          id = "ask#{record.version}"
+          id = "ask#{row.version}"
           Core::Slide.new(id: id, heading: text.empty? ? "Asked now: #{words.downcase}" : text,
                           prompt: kind.new(id: "p-#{id}", settings: settings))
         end

@@ -7,15 +7,15 @@ module Roost
     class ChangeLesson
       # @yieldparam lesson [Core::Lesson]
       # @yieldreturn [Core::Reading] of the next lesson
-      # @return [Core::Reading, nil] of the saved Store::Lessons::Record
+      # @return [Core::Reading, nil] of the saved Store::Lessons::Row
       def call(account_id, lesson_id)
         lessons = Store::Lessons.new
         lessons.transaction do
-          record = lessons.find(account_id, lesson_id, lock: true)
-          next nil if record.nil? || record.deleted
+          row = lessons.find(account_id, lesson_id, lock: true)
+          next nil if row.nil? || row.deleted
 
-          yield(record.lesson).map do |lesson|
-            lesson == record.lesson ? record : lessons.save(account_id, record, lesson, field: field(record.lesson, lesson))
+          yield(row.lesson).map do |lesson|
+            lesson == row.lesson ? row : lessons.save(account_id, row, lesson, field: field(row.lesson, lesson))
           end
         end
       end

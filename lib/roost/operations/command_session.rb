@@ -23,14 +23,14 @@ module Roost
       def carry_out(command, arguments, account_id)
         sessions = Store::Sessions.new
         sessions.transaction do
-          record = yield(sessions)
-          next nil if record.nil? || record.deleted
+          row = yield(sessions)
+          next nil if row.nil? || row.deleted
 
-          lesson = sessions.lesson_of(record)
-          Core::Session::Commands.call(lesson, record.options, record.state, command, arguments, record.now).map do |state|
-            unless state == record.state
-              sessions.advance(record, state, command: command, arguments: arguments, account_id: account_id)
-              Live::Bus.announce(record.id, :state)
+          lesson = sessions.lesson_of(row)
+          Core::Session::Commands.call(lesson, row.options, row.state, command, arguments, row.now).map do |state|
+            unless state == row.state
+              sessions.advance(row, state, command: command, arguments: arguments, account_id: account_id)
+              Live::Bus.announce(row.id, :state)
             end
             state
           end

@@ -8,12 +8,12 @@ module Roost
 
       # @return [Integer, nil] id of the copy; nil without such a lesson
       def call(account_id, lesson_id)
-        record = Store::Lessons.new.look(account_id, lesson_id)
-        return nil unless record
+        row = Store::Lessons.new.look(account_id, lesson_id)
+        return nil unless row
 
-        title = record.lesson.title
+        title = row.lesson.title
         own = Store::Catalogue.new.entry(account_id, lesson_id)&.role == :owner
-        CreateLesson.new.call(account_id, record.lesson.renamed(own ? "#{title[0, LONGEST]} (copy)" : title))
+        CreateLesson.new.call(account_id, row.lesson.renamed(own ? "#{title[0, LONGEST]} (copy)" : title))
       end
     end
   end

@@ -15,39 +15,39 @@ module Roost
       def call(account_id, session_id, slide_id, form, in_lesson:)
         sessions = Store::Sessions.new
         sessions.transaction do
-          record = sessions.of_teacher(account_id, session_id, lock: true)
-          slide = record && sessions.lesson_of(record).slide(slide_id)
+          row = sessions.of_teacher(account_id, session_id, lock: true)
+          slide = row && sessions.lesson_of(row).slide(slide_id)
           next nil unless slide&.prompt
 
           slide.prompt.corrected(form).map do |prompt|
-            keep(sessions, record, slide.with(prompt: prompt), account_id) unless prompt == slide.prompt
-            Done.new(prompt: prompt, in_lesson: in_lesson && lesson_corrected?(account_id, record, slide, form)).freeze
+            keep(sessions, row, slide.with(prompt: prompt), account_id) unless prompt == slide.prompt
+            Done.new(prompt: prompt, in_lesson: in_lesson && lesson_corrected?(account_id, row, slide, form)).freeze
           end
         end
       end
 
       # Whether the lesson the session was started from still asks what was asked.
       # @param asked [Core::Slide] of the session
-      def self.in_lesson?(record, asked)
-        present = record.lesson_id && Store::Lessons.new.slide(record.lesson_id, asked.id)
+      def self.in_lesson?(row, asked)
+        present = row.lesson_id && Store::Lessons.new.slide(row.lesson_id, asked.id)
         present&.prompt && %i[kind shape].all? { |part| present.prompt.public_send(part) == asked.prompt.public_send(part) }
       end
 
       private
 
-      def keep(sessions, record, slide, account_id)
-        sessions.change_lesson(record, sessions.lesson_of(record).replacing(slide))
-        sessions.advance(record, record.state, command: "correct", account_id: account_id,
+      def keep(sessions, row, slide, account_id)
+        sessions.change_lesson(row, sessions.lesson_of(row).replacing(slide))
+        sessions.advance(row, row.state, command: "correct", account_id: account_id,
                                                arguments: { "slide" => slide.id, "prompt" => slide.prompt.to_document })
-        Live::Bus.announce(record.id, :state)
+        Live::Bus.announce(row.id, :state)
       end
 
       # Corrects the lesson's own question, but only while that still asks what was asked.
-      def lesson_corrected?(account_id, record, asked, form)
-        return false unless CorrectQuestion.in_lesson?(record, asked)
+      def lesson_corrected?(account_id, row, asked, form)
+        return false unless CorrectQuestion.in_lesson?(row, asked)
 
-        present = Store::Lessons.new.slide(record.lesson_id, asked.id)
-        reading = EditSlide.new.call(account_id, record.lesson_id, asked.id, rev: present.rev) do |slide|
+        present = Store::Lessons.new.slide(row.lesson_id, asked.id)
+        reading = EditSlide.new.call(account_id, row.lesson_id, asked.id, rev: present.rev) do |slide|
           slide.prompt.corrected(form).map { |prompt| slide.with(prompt: prompt) }
         end
         reading ? reading.ok? : false

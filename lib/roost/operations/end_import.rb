@@ -7,7 +7,7 @@ module Roost
     class EndImport
       # @param out [Boolean] whether its slides are taken out
       # @param told [Boolean] whether the lesson goes on telling of it
-      # @return [Core::Reading, nil] of the Store::Imports::Record; nil when it isn't this lesson's, or the
+      # @return [Core::Reading, nil] of the Store::Imports::Row; nil when it isn't this lesson's, or the
       #   lesson isn't hers to edit
       def call(account_id, lesson_id, import_id, out: false, told: false)
         imports = Store::Imports.new

@@ -13,31 +13,31 @@ module Roost
       # @return [Core::Reading] of the open session a typed code stands for
       def self.session(raw_code)
         code = Core::JoinCode.read(raw_code)
-        record = code && Store::Sessions.new.by_code(code)
-        return Core::Reading.refused(NOT_OPEN) unless record
-        return Core::Reading.refused(ENDED) if record.ended_at
-        return Core::Reading.refused(LOCKED) if record.state.locked
+        row = code && Store::Sessions.new.by_code(code)
+        return Core::Reading.refused(NOT_OPEN) unless row
+        return Core::Reading.refused(ENDED) if row.ended_at
+        return Core::Reading.refused(LOCKED) if row.state.locked
 
-        Core::Reading.ok(record)
+        Core::Reading.ok(row)
       end
 
       # @return [Core::Reading] of the seat's token
       def call(raw_code, raw_name, practice: false)
-        JoinSession.session(raw_code).and_then { |record| sit_down(record, raw_name, practice) }
+        JoinSession.session(raw_code).and_then { |row| sit_down(row, raw_name, practice) }
       end
 
       private
 
-      def sit_down(record, raw_name, practice)
+      def sit_down(row, raw_name, practice)
         seats = Store::Seats.new
         seats.transaction do
-          seats.one_at_a_time(DOOR, record.id)
-          taken = seats.names(record.id)
-          next Core::Reading.refused(FULL) if taken.length >= record.state.room_for && !practice
+          seats.one_at_a_time(DOOR, row.id)
+          taken = seats.names(row.id)
+          next Core::Reading.refused(FULL) if taken.length >= row.state.room_for && !practice
 
           Core::SeatName.read(raw_name, taken: taken).map do |name|
-            _id, token = seats.create(record.id, name, practice: practice)
-            Live::Bus.announce(record.id, :people)
+            _id, token = seats.create(row.id, name, practice: practice)
+            Live::Bus.announce(row.id, :people)
             token
           end
         end

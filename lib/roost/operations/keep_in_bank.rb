@@ -9,13 +9,13 @@ module Roost
       # @param slide_ids [Array<String>]
       # @return [Core::Reading, nil] of how many were kept; nil without such a lesson
       def call(account_id, lesson_id, slide_ids)
-        record = Store::Lessons.new.find(account_id, lesson_id)
-        return nil unless record
+        row = Store::Lessons.new.find(account_id, lesson_id)
+        return nil unless row
 
-        slides = record.lesson.prompts.select { |slide| slide_ids.include?(slide.id) }
+        slides = row.lesson.prompts.select { |slide| slide_ids.include?(slide.id) }
         return Core::Reading.refused(NONE) if slides.empty?
 
-        Store::Bank.new.keep(account_id, slides, taken_from: record.lesson.title)
+        Store::Bank.new.keep(account_id, slides, taken_from: row.lesson.title)
         Core::Reading.ok(slides.length)
       end
     end

@@ -14,21 +14,21 @@ module Roost
       # @param io [IO] of the picture's bytes
       # @return [Core::Reading] of a Core::Picture
       def call(seat, io)
-        record = Store::Sessions.new.find(seat[:session_id])
-        return Core::Reading.refused("Pictures can't be added now. Wait for your teacher.") unless asked_for?(record)
+        row = Store::Sessions.new.find(seat[:session_id])
+        return Core::Reading.refused("Pictures can't be added now. Wait for your teacher.") unless asked_for?(row)
 
         count = Store::Counters.new.increment("pictures:#{seat[:id]}", expires_in: PERIOD)
         return Core::Reading.refused("That were many pictures. Wait a few minutes, then go on.") if count > MOST
 
-        KeepPicture.new.call(record.account_id, io, "Your picture", drawings: false, pixels: MOST_PIXELS,
+        KeepPicture.new.call(row.account_id, io, "Your picture", drawings: false, pixels: MOST_PIXELS,
                                                                           seat_id: seat[:id])
       end
 
       private
 
-      def asked_for?(record)
-        prompt = Store::Sessions.new.lesson_of(record).slide(record.state.slide_id)&.prompt
-        record.state.open? && prompt ? prompt.uploads? : false
+      def asked_for?(row)
+        prompt = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)&.prompt
+        row.state.open? && prompt ? prompt.uploads? : false
       end
     end
   end

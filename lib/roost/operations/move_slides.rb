@@ -12,8 +12,8 @@ module Roost
         lessons = Store::Lessons.new
         lessons.transaction do
           # Always locked in the same order, so that two moves never wait for each other.
-          records = [from_id, to_id].sort.to_h { |id| [id, lessons.find(account_id, id, lock: true)] }
-          from, to = records.values_at(from_id, to_id)
+          rows = [from_id, to_id].sort.to_h { |id| [id, lessons.find(account_id, id, lock: true)] }
+          from, to = rows.values_at(from_id, to_id)
           next nil if from.nil? || from.deleted
           next Core::Reading.refused("That lesson isn't there any more. Choose another.") if to.nil? || to.deleted
 

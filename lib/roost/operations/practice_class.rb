@@ -14,21 +14,21 @@ module Roost
       # Seats up to `count` more students.
       # @return [Core::Reading, nil] of how many came; nil when she has no such session
       def invite(account_id, session_id, count)
-        record = Store::Sessions.new.of_teacher(account_id, session_id)
-        return nil unless record
+        row = Store::Sessions.new.of_teacher(account_id, session_id)
+        return nil unless row
 
-        here = Store::Seats.new.of(record.id).count(&:practice)
+        here = Store::Seats.new.of(row.id).count(&:practice)
         most = Core::Practice::Roster::MOST
         unless count&.between?(1, most - here)
           return Core::Reading.refused("A practice class has at most #{most} students; #{here} are here.")
         end
 
-        students = Core::Practice::Roster.students(here + count, seed: record.id).last(count)
-        tokens = students.map { |student| JoinSession.new.call(record.code, student.name, practice: true) }
+        students = Core::Practice::Roster.students(here + count, seed: row.id).last(count)
+        tokens = students.map { |student| JoinSession.new.call(row.code, student.name, practice: true) }
         refused = tokens.find { |token| !token.ok? }
         return refused if refused
 
-        carry_on(record.id)
+        carry_on(row.id)
         Core::Reading.ok(count)
       end
 
@@ -41,42 +41,43 @@ module Roost
           next false if pupils.empty?
 
           seats.arrive(pupils.map(&:id), STREAM)
-          record = Store::Sessions.new.find(session_id)
-          record.state.open? && !record.state.eyes_up ? answer_due(record, pupils) : pupils.any? { |seat| !seat.here }
+          row = Store::Sessions.new.find(session_id)
+          row.state.open? && !row.state.eyes_up ? answer_due(row, pupils) : pupils.any? { |seat| !seat.here }
         end
       end
 
       private
 
       # @return [Boolean] whether anybody answered
-      def answer_due(record, pupils)
-        slide = Store::Sessions.new.lesson_of(record).slide(record.state.slide_id)
-        attempt = record.state.opening.attempt
+      def answer_due(row, pupils)
+        slide = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)
+        attempt = row.state.opening.attempt
         answers = Store::Answers.new
-        shown = answers.seats_shown(record.id, slide.id, attempt)
-        answers.delivered(record.id, slide.id, pupils.map(&:id) - shown, attempt: attempt)
-        done = answers.seats_answered(record.id, slide.id, attempt)
-        due = plans(record, pupils, slide).reject { |seat, _| done.include?(seat.id) }
-        due.each { |seat, plan| save(record, seat, slide, plan.value) }
+        deliveries = Store::Deliveries.new
+        shown = deliveries.seats(row.id, slide.id, attempt)
+        deliveries.note(row.id, slide.id, pupils.map(&:id) - shown, attempt: attempt)
+        done = answers.seats(row.id, slide.id, attempt)
+        due = plans(row, pupils, slide).reject { |seat, _| done.include?(seat.id) }
+        due.each { |seat, plan| save(row, seat, slide, plan.value) }
         due.any?
       end
 
       # What those do whose time has come.
       # @return [Hash{Core::Session::Seat=>Core::Practice::Plan}]
-      def plans(record, pupils, slide)
-        students = Core::Practice::Roster.students(pupils.length, seed: record.id)
-        waited = record.now - record.state.opening.opened_at
+      def plans(row, pupils, slide)
+        students = Core::Practice::Roster.students(pupils.length, seed: row.id)
+        waited = row.now - row.state.opening.opened_at
         all = pupils.zip(students).each_with_index.to_h do |(seat, student), place|
-          [seat, Core::Practice::Plan.of(student, place, slide.prompt, seed: record.id)]
+          [seat, Core::Practice::Plan.of(student, place, slide.prompt, seed: row.id)]
         end
         all.reject { |_, plan| plan.skips || plan.seconds > waited }
       end
 
-      def save(record, seat, slide, value)
-        key = Digest::SHA256.hexdigest("#{seat.id}/#{slide.id}/#{record.state.opening.attempt}")
+      def save(row, seat, slide, value)
+        key = Digest::SHA256.hexdigest("#{seat.id}/#{slide.id}/#{row.state.opening.attempt}")
         save_id = [key[0, 8], key[8, 4], key[12, 4], key[16, 4], key[20, 12]].join("-")
-        Store::Answers.new.save(session_id: record.id, seat_id: seat.id, slide_id: slide.id, value: value, final: true,
-                                attempt: record.state.opening.attempt,
+        Store::Answers.new.save(session_id: row.id, seat_id: seat.id, slide_id: slide.id, value: value, final: true,
+                                attempt: row.state.opening.attempt,
                                 keyed: slide.prompt.keyed?, save_no: 1, save_id: save_id)
       end
     end

@@ -6,18 +6,18 @@ module Roost
     # other: it can be undone.
     class RestoreLesson
       # @param number [Integer] of the revision
-      # @return [Core::Reading, nil] of the saved record
+      # @return [Core::Reading, nil] of the saved lesson
       def call(account_id, lesson_id, number)
         lessons = Store::Lessons.new
         lessons.transaction do
-          record = lessons.find(account_id, lesson_id, lock: true)
-          next nil if record.nil? || record.deleted
+          row = lessons.find(account_id, lesson_id, lock: true)
+          next nil if row.nil? || row.deleted
 
           revisions = Store::Revisions.new
           earlier = number && revisions.find(lesson_id, number) && revisions.lesson(lesson_id, number)
           next Core::Reading.refused("That version isn't kept. Choose another.") unless earlier
 
-          Core::Reading.ok(lessons.save(account_id, record, raised(record.lesson, earlier), restored_from: number))
+          Core::Reading.ok(lessons.save(account_id, row, raised(row.lesson, earlier), restored_from: number))
         end
       end
 

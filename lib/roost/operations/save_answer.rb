@@ -125,12 +125,8 @@ module Roost
       end
 
       def accepted(saved, save_no)
-        state = if saved.late
-                  "late"
-                else
-                  (saved.final ? "final" : "draft")
-                end
-        Reply.new(state: state, save_no: save_no).freeze
+        handed_in = saved.final ? "final" : "draft"
+        Reply.new(state: saved.late ? "late" : handed_in, save_no: save_no).freeze
       end
     end
   end

@@ -13,12 +13,12 @@ module Roost
       # @param parts [Array<String>] what they are called at that seat
       # @return [Core::Reading] of what Core::Prompt#turned says
       def call(seat, slide_id, parts)
-        record = Store::Sessions.new.find(seat[:session_id])
-        open = record.state.open? && record.state.slide_id == slide_id
+        row = Store::Sessions.new.find(seat[:session_id])
+        open = row.state.open? && row.state.slide_id == slide_id
         return Core::Reading.refused(NOT_OPEN) unless open
         return Core::Reading.refused(TOO_MANY) if tries(seat) > MOST
 
-        slide = Store::Sessions.new.lesson_of(record).slide(slide_id)
+        slide = Store::Sessions.new.lesson_of(row).slide(slide_id)
         Core::Reading.ok(slide.prompt.turned(parts, SaveAnswer.names(seat, slide)))
       end
 

@@ -13,23 +13,23 @@ module Roost
               "Move them by hand."
 
       # What is to be saved of one lesson.
-      Turn = Struct.new(:record, :step, :lesson, keyword_init: true)
+      Turn = Struct.new(:row, :step, :lesson, keyword_init: true)
 
       # @param way [Symbol] :undo or :redo
-      # @return [Core::Reading, nil] of the saved record
+      # @return [Core::Reading, nil] of the saved lesson
       def call(account_id, lesson_id, way = :undo)
         lessons = Store::Lessons.new
         lessons.transaction do
           step = step(account_id, lesson_id, way)
           other_id = step&.moved&.fetch("lesson")
           # Always locked in the same order, so that two never wait for each other.
-          records = [lesson_id, *other_id].sort.to_h { |id| [id, lessons.find(account_id, id, lock: true)] }
-          record = records[lesson_id]
-          next nil if record.nil? || record.deleted
+          rows = [lesson_id, *other_id].sort.to_h { |id| [id, lessons.find(account_id, id, lock: true)] }
+          row = rows[lesson_id]
+          next nil if row.nil? || row.deleted
           next Core::Reading.refused(NOTHING.fetch(way)) unless step
           next Core::Reading.refused(MOVED) unless step == step(account_id, lesson_id, way)
 
-          turns(record, step, records[other_id], way).map { |all| save(lessons, account_id, all, way) }
+          turns(row, step, rows[other_id], way).map { |all| save(lessons, account_id, all, way) }
         end
       end
 
@@ -42,8 +42,8 @@ module Roost
       end
 
       # @return [Core::Reading] of [Turn], one a lesson
-      def turns(record, step, other, way)
-        own = turned(record, step, way)
+      def turns(row, step, other, way)
+        own = turned(row, step, way)
         return own.map { |turn| [turn] } unless step.moved
 
         theirs = other && !other.deleted && revisions.step_of(other.id, step.moved.fetch("number"))
@@ -53,20 +53,20 @@ module Roost
 
       def save(lessons, account_id, turns, way)
         turns.map do |turn|
-          lessons.save(account_id, turn.record, turn.lesson, (way == :undo ? :undoes : :redoes) => turn.step.first)
+          lessons.save(account_id, turn.row, turn.lesson, (way == :undo ? :undoes : :redoes) => turn.step.first)
         end.first
       end
 
       # @return [Core::Reading] of Turn: the present lesson with one step taken back, or done again
-      def turned(record, step, way)
-        states = [step.last, step.first - 1].map { |number| revisions.lesson(record.id, number) }
+      def turned(row, step, way)
+        states = [step.last, step.first - 1].map { |number| revisions.lesson(row.id, number) }
         from, to = way == :undo ? states : states.reverse
-        stale = step.slides.find { |id| !same?(record.lesson.slide(id), from.slide(id)) }
-        return Core::Reading.refused(format(CHANGED, author(record.id, stale))) if stale
-        return Core::Reading.refused(format(CHANGED, "Somebody")) if step.head && !same_head?(record.lesson, from)
+        stale = step.slides.find { |id| !same?(row.lesson.slide(id), from.slide(id)) }
+        return Core::Reading.refused(format(CHANGED, author(row.id, stale))) if stale
+        return Core::Reading.refused(format(CHANGED, "Somebody")) if step.head && !same_head?(row.lesson, from)
 
-        lesson = step.head ? with_head(record.lesson, step, to) : with_slides(record.lesson, step, to)
-        Core::Reading.ok(Turn.new(record: record, step: step, lesson: lesson).freeze)
+        lesson = step.head ? with_head(row.lesson, step, to) : with_slides(row.lesson, step, to)
+        Core::Reading.ok(Turn.new(row: row, step: step, lesson: lesson).freeze)
       end
 
       def with_slides(present, step, state)

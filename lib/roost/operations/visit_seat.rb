@@ -5,11 +5,11 @@ module Roost
     # A seat's page was asked for: the student is here, and is shown the question that is open.
     class VisitSeat
       # @param seat [Hash] :id
-      # @param record [Store::Sessions::Row] of its session
-      def call(seat, record)
+      # @param row [Store::Sessions::Row] of its session
+      def call(seat, row)
         Store::Seats.new.looked(seat[:id])
-        state = record.state
-        Store::Answers.new.delivered(record.id, state.slide_id, [seat[:id]], attempt: state.opening.attempt) if state.open?
+        state = row.state
+        Store::Deliveries.new.note(row.id, state.slide_id, [seat[:id]], attempt: state.opening.attempt) if state.open?
       end
     end
   end

@@ -77,17 +77,17 @@ module Roost
 
       # Runs the lesson through with simulated students, then puts it back to a lesson of 47 minutes the day before.
       def past_session(account_id, lesson_id)
-        record = Operations::StartSession.new.call(account_id, lesson_id, demo_options).value
+        row = Operations::StartSession.new.call(account_id, lesson_id, demo_options).value
         students = Core::Practice::Roster.students(STUDENTS, seed: SEED)
-        seats = students.map { |student| Store::Seats.new.create(record.id, student.name, practice: true).first }
-        command(record, "begin", account_id)
-        lesson = Store::Sessions.new.lesson_of(record)
+        seats = students.map { |student| Store::Seats.new.create(row.id, student.name, practice: true).first }
+        command(row, "begin", account_id)
+        lesson = Store::Sessions.new.lesson_of(row)
         lesson.slides.each_with_index do |slide, place|
-          command(record, "next", account_id) if place.positive?
-          answer(record, slide, students, seats, place) if slide.prompt
+          command(row, "next", account_id) if place.positive?
+          answer(row, slide, students, seats, place) if slide.prompt
         end
-        command(record, "end", account_id)
-        Store::Sessions.new.backdate(record.id, by: 24 * 3600, lasting: 47 * 60)
+        command(row, "end", account_id)
+        Store::Sessions.new.backdate(row.id, by: 24 * 3600, lasting: 47 * 60)
       end
 
       def demo_options
@@ -95,21 +95,22 @@ module Roost
           "code_throughout" => "1", "names_shown" => "1", "speed_share" => "0.25" }
       end
 
-      def command(record, name, account_id)
-        Operations::CommandSession.new.call(account_id, record.id, name)
+      def command(row, name, account_id)
+        Operations::CommandSession.new.call(account_id, row.id, name)
       end
 
-      def answer(record, slide, students, seats, place)
+      def answer(row, slide, students, seats, place)
         answers = Store::Answers.new
+        deliveries = Store::Deliveries.new
         present = students.each_index.reject { |number| LATE.fetch(number, 0) > place }
-        answers.delivered(record.id, slide.id, present.map { |number| seats[number] })
+        deliveries.note(row.id, slide.id, present.map { |number| seats[number] })
         present.each do |number|
           plan = Core::Practice::Plan.of(students[number], number, slide.prompt, seed: SEED)
           next if plan.skips
 
-          answers.save(session_id: record.id, seat_id: seats[number], slide_id: slide.id, value: plan.value,
+          answers.save(session_id: row.id, seat_id: seats[number], slide_id: slide.id, value: plan.value,
                        final: (number + place) % 9 != 0, keyed: slide.prompt.keyed?, save_no: 1, save_id: SecureRandom.uuid)
-          answers.backdate_delivery(seats[number], slide.id, plan.seconds)
+          deliveries.backdate(seats[number], slide.id, plan.seconds)
         end
       end
     end

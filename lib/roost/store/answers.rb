@@ -42,7 +42,7 @@ module Roost
                              AND array_position(sittings.slides, given.slide_id) BETWEEN sittings.first_open AND sittings.last_open
                              AND clock.now <= LEAST(sittings.deadline, sittings.window_ends_at, 'infinity')
                                               + make_interval(secs => #{Core::Session::Opening::GRACE}), false) AS in_time
-          FROM unnest(#{GIVEN.values.each_with_index.map { |type, place| "$#{place + 1}::#{type}[]" }.join(", ")})
+          FROM unnest(#{GIVEN.values.map { |type| "?::#{type}[]" }.join(", ")})
                AS given(#{GIVEN.keys.map { |name| name == :over ? "over_ids" : name }.join(", ")})
           CROSS JOIN (SELECT clock_timestamp() AS now) AS clock
           JOIN sessions ON sessions.id = given.session_id AND sessions.deleted_at IS NULL
@@ -102,10 +102,9 @@ module Roost
       # @return [Array<Saved, nil>] for each of them; nil where nothing was stored
       def save_all(saves)
         rows = saves.map { |given| columns(**given) }
-        lists = GIVEN.keys.map { |name| LIST.encode(rows.map { |row| row[name]&.to_s }) }
-        stored = prepared(:roost_save, SAVE, lists).to_h do |row|
-          seat_id, slide_id, attempt, final, late = row
-          [[Integer(seat_id), slide_id, Integer(attempt)], Saved.new(final: final == "t", late: late == "t").freeze]
+        lists = GIVEN.keys.to_h { |name| [name, LIST.encode(rows.map { |row| row[name]&.to_s })] }
+        stored = statement.call(**lists).to_h do |row|
+          [row.values_at(:seat_id, :slide_id, :attempt), Saved.new(**row.slice(:final, :late)).freeze]
         end
         rows.map { |row| stored[row.values_at(:seat_id, :slide_id, :attempt)] }
       end
@@ -152,23 +151,10 @@ module Roost
         end
       end
 
-      # When each seat's device was first sent the open prompt of a slide.
-      # @param since [Float] only what was sent then or later, epoch seconds
-      # @param among [Hash] what is known already, and is added to
-      # @param seat_id [Integer, nil] only to this seat
-      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Float}}] slide and attempt to seat id to epoch seconds
-      def deliveries(session_id, since: 0.0, among: {}, seat_id: nil)
-        sent = Repository.epoch(:sent_at)
-        database[:deliveries].where({ session_id: session_id, seat_id: seat_id }.compact).where(sent >= since)
-                             .select(:seat_id, :slide_id, :attempt, sent.as(:sent_at))
-                             .each_with_object(among) do |row, shown|
-          (shown[row.values_at(:slide_id, :attempt)] ||= {})[row[:seat_id]] = row[:sent_at]
-        end
+      # @return [Array<Integer>] ids of the seats that gave one
+      def seats(session_id, slide_id, attempt)
+        database[:answers].where(session_id: session_id, slide_id: slide_id, attempt: attempt).select_map(:seat_id)
       end
-
-      def seats_answered(session_id, slide_id, attempt) = seats_of(:answers, session_id, slide_id, attempt)
-
-      def seats_shown(session_id, slide_id, attempt) = seats_of(:deliveries, session_id, slide_id, attempt)
 
       # @return [Hash, nil] the value one seat sent last for one slide, where it can be read
       def value(session_id, slide_id, seat_id)
@@ -176,42 +162,17 @@ module Roost
                           .get(:value)&.to_h
       end
 
-      # Puts a delivery back in time, for demo data: it was sent so long before its answer came.
-      def backdate_delivery(seat_id, slide_id, seconds)
-        came = database[:answers].where(seat_id: seat_id, slide_id: slide_id).select(:received_at)
-        database[:deliveries].where(seat_id: seat_id, slide_id: slide_id)
-                             .update(sent_at: Sequel.lit("? - make_interval(secs => ?)", came, seconds))
-      end
-
-      # Notes that the open prompt was sent; the first time is the one that counts.
-      def delivered(session_id, slide_id, seat_ids, attempt: 1)
-        rows = seat_ids.map { |seat_id| [session_id, seat_id, slide_id, attempt] }
-        database[:deliveries].insert_conflict.import(%i[session_id seat_id slide_id attempt], rows)
-      end
-
       private
+
+      # Planned once a connection.
+      def statement
+        database.prepared_statement(:save_answers) ||
+          database[SAVE, *GIVEN.keys.map { |name| :"$#{name}" }].prepare(:select, :save_answers)
+      end
 
       def columns(value: nil, typed: nil, over: [], **given)
         { attempt: 1, in_time_only: false, by_line: false, **given, value: JSON.generate(value || {}),
           typed: typed && JSON.generate(typed), over: over.join(",") }
-      end
-
-      # Planned once a connection.
-      # @return [Array<Array>] rows as texts
-      def prepared(name, sql, arguments)
-        database.synchronize do |connection|
-          known = connection.instance_variable_get(:@roost_prepared) || connection.instance_variable_set(:@roost_prepared, {})
-          known[name] ||= connection.prepare(name.to_s, sql)
-          connection.exec_prepared(name.to_s, arguments).values
-        rescue PG::Error => e
-          # Here, so that the pool lets go of a connection that is broken.
-          broken = e.is_a?(PG::ConnectionBad) || connection.status == PG::CONNECTION_BAD
-          raise Sequel.convert_exception_class(e, broken ? Sequel::DatabaseDisconnectError : Sequel::DatabaseError)
-        end
-      end
-
-      def seats_of(table, session_id, slide_id, attempt)
-        database[table].where(session_id: session_id, slide_id: slide_id, attempt: attempt).select_map(:seat_id)
       end
     end
   end

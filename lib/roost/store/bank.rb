@@ -4,7 +4,7 @@ module Roost
   module Store
     # A teacher's question bank: slides with a question, to be put into any lesson.
     class Bank < Repository
-      Record = Struct.new(:id, :slide, :taken_from, :created_at, keyword_init: true)
+      Row = Struct.new(:id, :slide, :taken_from, :created_at, keyword_init: true)
 
       PAGE = 60
 
@@ -23,19 +23,19 @@ module Roost
 
       # @param query [String] words, all of which the question has
       # @param subtopic [String] "" for any; standard likewise
-      # @return [Array<Record>] latest first, at most PAGE
+      # @return [Array<Row>] latest first, at most PAGE
       def find(account_id, query: "", subtopic: "", standard: "")
         found = TextSearch.all(own(account_id), query) { |words| words }
         { subtopics: subtopic, standards: standard }.each do |column, value|
           found = found.where(Sequel.lit("? = ANY(?)", value, Sequel[column])) unless value.to_s.empty?
         end
-        found.reverse(:id).limit(PAGE).map { |row| record(row) }
+        found.reverse(:id).limit(PAGE).map { |row| read(row) }
       end
 
       # @param ids [Array<Integer>]
-      # @return [Array<Record>] in the order of the ids
+      # @return [Array<Row>] in the order of the ids
       def take(account_id, ids)
-        own(account_id).where(id: ids).map { |row| record(row) }.sort_by { |record| ids.index(record.id) }
+        own(account_id).where(id: ids).map { |row| read(row) }.sort_by { |row| ids.index(row.id) }
       end
 
       # The tags there are in a teacher's bank.
@@ -52,9 +52,9 @@ module Roost
 
       def own(account_id) = database[:bank_questions].where(account_id: account_id, deleted_at: nil)
 
-      def record(row)
-        Record.new(id: row[:id], slide: Core::Slide.from_document(row[:document].to_h), taken_from: row[:taken_from],
-                   created_at: row[:created_at]).freeze
+      def read(row)
+        Row.new(id: row[:id], slide: Core::Slide.from_document(row[:document].to_h), taken_from: row[:taken_from],
+                created_at: row[:created_at]).freeze
       end
     end
   end

@@ -6,8 +6,8 @@ module Roost
   module Store
     # Files of slides that are coming into a lesson, and how far each has come.
     class Imports < Repository
-      Record = Struct.new(:id, :lesson_id, :account_id, :name, :file, :after_slide, :state, :pages, :done, :reason,
-                          keyword_init: true) do
+      Row = Struct.new(:id, :lesson_id, :account_id, :name, :file, :after_slide, :state, :pages, :done, :reason,
+                       keyword_init: true) do
         def coming? = state == "coming"
 
         # The id of the slide that a page becomes: the same however often it is tried.
@@ -25,17 +25,17 @@ module Roost
       # @return [Integer] id
       def create(**row) = database[:imports].insert(row)
 
-      # @return [Record, nil]
+      # @return [Row, nil]
       def find(id, lock: false)
         dataset = database[:imports].where(id: id)
         row = (lock ? dataset.for_update : dataset).first
-        row && record(row)
+        row && read(row)
       end
 
-      # @return [Array<Record>] those under way and those that ended just now, latest first
+      # @return [Array<Row>] those under way and those that ended just now, latest first
       def of(lesson_id)
         told = Sequel.lit("ended_at IS NULL OR ended_at > now() - make_interval(secs => ?)", TOLD_FOR)
-        database[:imports].where(lesson_id: lesson_id).where(told).reverse(:id).map { |row| record(row) }
+        database[:imports].where(lesson_id: lesson_id).where(told).reverse(:id).map { |row| read(row) }
       end
 
       def update(id, **changes)
@@ -58,7 +58,7 @@ module Roost
 
       private
 
-      def record(row) = Record.new(**row.slice(*Record.members)).freeze
+      def read(row) = Row.new(**row.slice(*Row.members)).freeze
     end
   end
 end

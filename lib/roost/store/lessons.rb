@@ -6,16 +6,16 @@ module Roost
     # revision with what it changed. Every read names the account: a lesson that this
     # teacher may not see does not exist for her.
     class Lessons < Repository
-      Record = Struct.new(:id, :lesson, :revision, :updated_at, :deleted, keyword_init: true)
+      Row = Struct.new(:id, :lesson, :revision, :updated_at, :deleted, keyword_init: true)
       # A lesson of which only the head is read: enough for saving one slide.
       Head = Struct.new(:id, :slide_ids, :revision, :updated_at, :deleted, keyword_init: true)
 
-      # @return [Array<Record>] latest first, without deleted ones
-      def of(account_id) = records(own(account_id).where(deleted_at: nil).reverse(:updated_at))
+      # @return [Array<Row>] latest first, without deleted ones
+      def of(account_id) = read_all(own(account_id).where(deleted_at: nil).reverse(:updated_at))
 
-      # @return [Array<Record>] those deleted that are not purged yet, latest first
+      # @return [Array<Row>] those deleted that are not purged yet, latest first
       def deleted_lately(account_id)
-        records(own(account_id).where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", Roost.settings.purge_days) }
+        read_all(own(account_id).where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", Roost.settings.purge_days) }
                                .reverse(:deleted_at))
       end
 
@@ -26,12 +26,12 @@ module Roost
                             .select_map([:id, title.as(:title)])
       end
 
-      # @return [Record, nil] of a lesson this teacher may edit
-      def find(account_id, id, lock: false) = records(locked(editable(account_id).where(id: id), lock)).first
+      # @return [Row, nil] of a lesson this teacher may edit
+      def find(account_id, id, lock: false) = read_all(locked(editable(account_id).where(id: id), lock)).first
 
-      # @return [Record, nil] of a lesson this teacher may look at
+      # @return [Row, nil] of a lesson this teacher may look at
       def look(account_id, id)
-        records(Catalogue.new(database).visible(account_id).where(Sequel[:lessons][:id] => id, deleted_at: nil)).first
+        read_all(Catalogue.new(database).visible(account_id).where(Sequel[:lessons][:id] => id, deleted_at: nil)).first
       end
 
       # @return [Head, nil] of a lesson this teacher may edit
@@ -58,17 +58,17 @@ module Roost
         end
       end
 
-      # Saves a lesson over the record it came from, which must be locked, and leaves a revision.
+      # Saves a lesson over the row it came from, which must be locked, and leaves a revision.
       # @param about [Hash] see Revisions#keep
-      # @return [Record]
-      def save(account_id, record, lesson, **about)
+      # @return [Row]
+      def save(account_id, row, lesson, **about)
         head = head_of(lesson)
-        changed = lesson.slides.reject { |slide| record.lesson.slide(slide.id) == slide }
-        put_slides(record.id, changed)
-        gone = record.lesson.slides.map(&:id) - head["slide_ids"]
-        database[:lesson_slides].where(lesson_id: record.id, slide_id: gone).delete
-        row = advance(account_id, record, changed, head: (head unless head == head_of(record.lesson)), **about)
-        Record.new(id: record.id, lesson: lesson, revision: row[:revision], updated_at: row[:updated_at], deleted: false).freeze
+        changed = lesson.slides.reject { |slide| row.lesson.slide(slide.id) == slide }
+        put_slides(row.id, changed)
+        gone = row.lesson.slides.map(&:id) - head["slide_ids"]
+        database[:lesson_slides].where(lesson_id: row.id, slide_id: gone).delete
+        saved = advance(account_id, row, changed, head: (head unless head == head_of(row.lesson)), **about)
+        Row.new(id: row.id, lesson: lesson, revision: saved[:revision], updated_at: saved[:updated_at], deleted: false).freeze
       end
 
       # Saves one slide of a lesson whose head is locked, and leaves a revision.
@@ -123,16 +123,16 @@ module Roost
                           .update(changes).first || raise(Sequel::Rollback, "lesson #{from.id} is not locked")
       end
 
-      def records(dataset)
+      def read_all(dataset)
         rows = dataset.all
         slides = database[:lesson_slides].where(lesson_id: rows.map { |row| row[:id] })
                                          .select_hash_groups(:lesson_id, %i[slide_id document])
-        rows.map { |row| record(row, slides.fetch(row[:id], []).to_h) }
+        rows.map { |row| read(row, slides.fetch(row[:id], []).to_h) }
       end
 
-      def record(row, slides)
-        Record.new(id: row[:id], lesson: Revisions.lesson(row[:head].to_h, slides), revision: row[:revision],
-                   updated_at: row[:updated_at], deleted: !row[:deleted_at].nil?).freeze
+      def read(row, slides)
+        Row.new(id: row[:id], lesson: Revisions.lesson(row[:head].to_h, slides), revision: row[:revision],
+                updated_at: row[:updated_at], deleted: !row[:deleted_at].nil?).freeze
       end
     end
   end

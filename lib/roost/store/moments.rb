@@ -19,7 +19,8 @@ module Roost
         return of(row) if row.state.showing.any?
 
         answers = Answers.new(database)
-        of(row, answers: answers.by_question(row.id, seat_id: seat_id), shown: answers.deliveries(row.id, seat_id: seat_id))
+        of(row, answers: answers.by_question(row.id, seat_id: seat_id),
+             shown: Deliveries.new(database).of(row.id, seat_id: seat_id))
       end
     end
   end

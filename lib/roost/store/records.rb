@@ -30,7 +30,7 @@ module Roost
           curated: state.curated, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
           seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
           answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
-          shown: parts.fetch(:shown) { Answers.new(database).deliveries(row.id) }
+          shown: parts.fetch(:shown) { Deliveries.new(database).of(row.id) }
         )
       end
     end

@@ -8,8 +8,8 @@ module Roost
       # head::   Hash, nil when this revision left it as it was
       # slides:: Hash of slide id to document, the changed ones
       # step::   number of the first revision of its step; moved:: the other half of a move, or nil
-      Record = Struct.new(:number, :head, :slides, :account_id, :author, :restored_from, :undoes, :redoes, :step, :moved,
-                          :created_at, keyword_init: true)
+      Row = Struct.new(:number, :head, :slides, :account_id, :author, :restored_from, :undoes, :redoes, :step, :moved,
+                       :created_at, keyword_init: true)
       # Revisions that are undone together. head:: whether it changed; slides:: ids of those it changed
       Step = Struct.new(:first, :last, :head, :slides, :moved, keyword_init: true)
 
@@ -39,17 +39,17 @@ module Roost
 
       # One page of the history: the last revision of each step, latest first.
       # @param before [Integer, nil] only steps before this number
-      # @return [Array<Record>] one more than PAGE where there are older ones
+      # @return [Array<Row>] one more than PAGE where there are older ones
       def of(lesson_id, before: nil)
         lasts = database[:lesson_revisions].where(lesson_id: lesson_id).group(:step).select(Sequel.function(:max, :number))
         lasts = lasts.where { number < before } if before
-        with_author(lesson_id).where(number: lasts).reverse(:number).limit(PAGE + 1).map { |row| record(row) }
+        with_author(lesson_id).where(number: lasts).reverse(:number).limit(PAGE + 1).map { |row| read(row) }
       end
 
-      # @return [Record, nil]
+      # @return [Row, nil]
       def find(lesson_id, number)
         row = with_author(lesson_id).where(number: number).first
-        row && record(row)
+        row && read(row)
       end
 
       # @return [Core::Lesson, nil] the lesson as that revision left it
@@ -92,10 +92,10 @@ module Roost
       end
 
       # The revision that changed a slide last.
-      # @return [Record, nil]
+      # @return [Row, nil]
       def last_change(lesson_id, slide_id)
         row = with_author(lesson_id).where(Sequel.function(:jsonb_exists, :slides, slide_id)).reverse(:number).first
-        row && record(row)
+        row && read(row)
       end
 
       # Every slide there had ever been up to a revision, as that revision left it.
@@ -141,8 +141,8 @@ module Roost
                                    .select_all(:lesson_revisions).select_append(Sequel[:accounts][:name].as(:author))
       end
 
-      def record(row)
-        Record.new(**row.slice(:number, :account_id, :author, :restored_from, :undoes, :redoes, :step),
+      def read(row)
+        Row.new(**row.slice(:number, :account_id, :author, :restored_from, :undoes, :redoes, :step),
                    moved: row[:moved]&.to_h, head: row[:head]&.to_h, slides: row[:slides].to_h,
                    created_at: row[:created_at]).freeze
       end

@@ -31,47 +31,47 @@ module Roost
       def find(id, lock: false)
         dataset = with_now.where(id: id)
         row = (lock ? dataset.for_update : dataset).first
-        row && record(row)
+        row && read(row)
       end
 
       # @return [Row, nil] only when it is this teacher's
       def of_teacher(account_id, id, deleted: false, lock: false)
         dataset = with_now.where(account_id: account_id, id: id)
         row = (lock ? dataset.for_update : dataset).first
-        record = row && record(row)
-        record if record && (deleted || !record.deleted)
+        found = row && read(row)
+        found unless found&.deleted && !deleted
       end
 
       # @return [Array<Row>] latest first
       def all_of(account_id)
-        with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| record(row) }
+        with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| read(row) }
       end
 
       # @return [Array<Row>] those deleted that are not purged yet, latest first
       def deleted_lately(account_id)
         with_now.where(account_id: account_id)
                 .where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", Roost.settings.purge_days) }
-                .reverse(:deleted_at).map { |row| record(row) }
+                .reverse(:deleted_at).map { |row| read(row) }
       end
 
       # The session a code stands for: the open one, else the last that had it.
       def by_code(code)
         row = with_now.where(code: code, deleted_at: nil)
                       .order(Sequel.desc(Sequel.lit("ended_at IS NULL")), Sequel.desc(:created_at)).first
-        row && record(row)
+        row && read(row)
       end
 
       # @return [Row, nil] the session a seat is in
       def of_seat(seat_id)
         row = with_now.where(id: database[:seats].where(id: seat_id).select(:session_id), deleted_at: nil).first
-        row && record(row)
+        row && read(row)
       end
 
       def by_screen_key(key)
         return nil unless key.match?(SCREEN_KEY)
 
         row = with_now.where(screen_key: key, deleted_at: nil).first
-        row && record(row)
+        row && read(row)
       end
 
       # @return [Core::Lesson] the frozen lesson, as it is now
@@ -79,23 +79,23 @@ module Roost
 
       # @param row [Row]
       # @return [Core::Lesson] the frozen lesson that belongs to it
-      def lesson_of(record) = frozen_lesson(record.id, record.lesson_version)
+      def lesson_of(row) = frozen_lesson(row.id, row.lesson_version)
 
       # Saves the state a command led to, with the event; the row must be locked.
-      def advance(record, state, command:, arguments:, account_id:)
-        version = record.version + 1
+      def advance(row, state, command:, arguments:, account_id:)
+        version = row.version + 1
         ended = state.ended? ? Sequel.function(:coalesce, :ended_at, Sequel.function(:clock_timestamp)) : nil
-        database[:sessions].where(id: record.id)
+        database[:sessions].where(id: row.id)
                            .update(state: Sequel.pg_jsonb(state.to_document), version: version, ended_at: ended)
-        Openings.new(database).keep(record.id, record.state.openings, state.openings)
-        database[:session_events].insert(session_id: record.id, version: version, command: command,
+        Openings.new(database).keep(row.id, row.state.openings, state.openings)
+        database[:session_events].insert(session_id: row.id, version: version, command: command,
                                          arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
         version
       end
 
       # Puts another lesson in the place of the session's copy; the row must be locked.
-      def change_lesson(record, lesson)
-        database[:sessions].where(id: record.id)
+      def change_lesson(row, lesson)
+        database[:sessions].where(id: row.id)
                            .update(lesson: Sequel.pg_jsonb(lesson.to_document),
                                    lesson_version: Sequel.function(:nextval, "lesson_versions"))
       end
@@ -134,7 +134,7 @@ module Roost
                                    Openings::OF_SESSION.as(:openings))
       end
 
-      def record(row)
+      def read(row)
         fields = row.except(:options, :state, :deleted_at, :openings)
         Row.new(**fields, options: Core::Session::Options.from_document(row[:options]), deleted: !row[:deleted_at].nil?,
                           state: Core::Session::State.from_document(row[:state], Openings.read(row[:openings]))).freeze

@@ -5,7 +5,7 @@ module Roost
     # Learning standards: a teacher's own list, and those that colleagues have opened to all
     # here.
     class Standards < Repository
-      Record = Struct.new(:code, :words, :subject, :level, :mine, :for_all, keyword_init: true)
+      Row = Struct.new(:code, :words, :subject, :level, :mine, :for_all, keyword_init: true)
 
       MOST_FOUND = 20
 
@@ -19,20 +19,20 @@ module Roost
         end
       end
 
-      # @return [Array<Record>] by code
-      def all(account_id) = visible(account_id).order(:code).map { |row| record(row, account_id) }
+      # @return [Array<Row>] by code
+      def all(account_id) = visible(account_id).order(:code).map { |row| read(row, account_id) }
 
       # @param query [String] a part of the code or of the words; a whole code finds that one only
-      # @return [Array<Record>] at most MOST_FOUND
+      # @return [Array<Row>] at most MOST_FOUND
       def find(account_id, query)
         same = visible(account_id).where(Sequel.function(:lower, :code) => query.to_s.strip.downcase).order(:code).all
-        return same.map { |row| record(row, account_id) } if same.any?
+        return same.map { |row| read(row, account_id) } if same.any?
 
         matching = query.to_s.split.first(6).reduce(visible(account_id)) do |found, term|
           like = "%#{found.escape_like(term)}%"
           found.where(Sequel.|(Sequel[:code].ilike(like), Sequel[:words].ilike(like)))
         end
-        matching.order(:code).limit(MOST_FOUND).map { |row| record(row, account_id) }
+        matching.order(:code).limit(MOST_FOUND).map { |row| read(row, account_id) }
       end
 
       # @return [Integer] how many were in the teacher's own list
@@ -44,8 +44,8 @@ module Roost
         database[:standards].where(Sequel.|({ account_id: account_id }, :for_all))
       end
 
-      def record(row, account_id)
-        Record.new(**row.slice(:code, :words, :subject, :level, :for_all), mine: row[:account_id] == account_id).freeze
+      def read(row, account_id)
+        Row.new(**row.slice(:code, :words, :subject, :level, :for_all), mine: row[:account_id] == account_id).freeze
       end
     end
   end

@@ -56,7 +56,7 @@ module Roost
           return unless moment.state.open?
 
           seat_ids -= moment.record.shown_to(moment.state.slide_id).keys
-          Store::Answers.new.delivered(moment.id, moment.state.slide_id, seat_ids, attempt: moment.attempt) if seat_ids.any?
+          Store::Deliveries.new.note(moment.id, moment.state.slide_id, seat_ids, attempt: moment.attempt) if seat_ids.any?
         end
       end
     end

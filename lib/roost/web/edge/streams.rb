@@ -42,8 +42,8 @@ module Roost
           return seat && { audience: audience, session_id: seat[:session_id], seat_id: seat[:id] }
         end
 
-        record = audience == :screen ? Store::Sessions.new.by_screen_key(id) : own_session(id, env["rodauth"].session_value)
-        record && { audience: audience, session_id: record.id, sign_in: env["roost.sign_in"] }
+        row = audience == :screen ? Store::Sessions.new.by_screen_key(id) : own_session(id, env["rodauth"].session_value)
+        row && { audience: audience, session_id: row.id, sign_in: env["roost.sign_in"] }
       end
 
       def own_session(id, account_id)

@@ -26,9 +26,9 @@ module Roost
 
       get "/:name" do |name|
         opened = Given.seal.open(name) || not_found
-        @record = Store::Sessions.new.of_seat(opened.seat_id) || not_found
-        slide = Store::Sessions.new.lesson(@record.id).slides.find { |each| each.prompt && opened.on?(each.id) } || not_found
-        value = Store::Answers.new.value(@record.id, slide.id, opened.seat_id) || not_found
+        @row = Store::Sessions.new.of_seat(opened.seat_id) || not_found
+        slide = Store::Sessions.new.lesson(@row.id).slides.find { |each| each.prompt && opened.on?(each.id) } || not_found
+        value = Store::Answers.new.value(@row.id, slide.id, opened.seat_id) || not_found
         cache_control :private, :immutable, max_age: 86_400
         opened.post.zero? ? sketch(slide, value) : card(slide.prompt, value, opened.post)
       end

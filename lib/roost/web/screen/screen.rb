@@ -8,10 +8,10 @@ module Roost
       include Brief
 
       get "/:key" do |key|
-        record = Store::Sessions.new.by_screen_key(key) || not_found
-        view = Core::Session::Views.screen(Store::Moments.new.of(record))
-        page("screen/show", title: record.title, layout: "layouts/plain", bundle: "screen", theme: view.theme, view: view,
-                            now: record.now, key: key)
+        row = Store::Sessions.new.by_screen_key(key) || not_found
+        view = Core::Session::Views.screen(Store::Moments.new.of(row))
+        page("screen/show", title: row.title, layout: "layouts/plain", bundle: "screen", theme: view.theme, view: view,
+                            now: row.now, key: key)
       end
     end
   end

@@ -22,13 +22,13 @@ module Roost
 
       get "/:token" do |token|
         seat = seat(token)
-        record = Store::Sessions.new.find(seat[:session_id])
-        not_found if record.deleted
+        row = Store::Sessions.new.find(seat[:session_id])
+        not_found if row.deleted
 
-        Operations::VisitSeat.new.call(seat, record)
-        view = Core::Session::Views.seats(Store::Moments.new.at_seat(record, seat[:id]), [seat[:id]]).keys.first
+        Operations::VisitSeat.new.call(seat, row)
+        view = Core::Session::Views.seats(Store::Moments.new.at_seat(row, seat[:id]), [seat[:id]]).keys.first
         html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme,
-                                 view: view, now: record.now, token: token, name: seat[:name])
+                                 view: view, now: row.now, token: token, name: seat[:name])
         view.slide ? Marks.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html
       end
 

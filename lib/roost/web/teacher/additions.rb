@@ -10,16 +10,16 @@ module Roost
       XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
       get "/:id/add" do
-        page("additions/add", title: "Add to #{lesson.lesson.title}", record: lesson, slide_id: params["slide"])
+        page("additions/add", title: "Add to #{lesson.lesson.title}", row: lesson, slide_id: params["slide"])
       end
 
       post "/:id/imports" do
-        record = lesson
+        row = lesson
         file = uploads("file").first
-        granted(Operations::ImportFile.new.call(account_id, record.id, file[:tempfile], file[:filename], after: params["slide"]))
-        return progress(record.id) if htmx?
+        granted(Operations::ImportFile.new.call(account_id, row.id, file[:tempfile], file[:filename], after: params["slide"]))
+        return progress(row.id) if htmx?
 
-        redirect lesson_path(record.id, slide: params["slide"]), 303
+        redirect lesson_path(row.id, slide: params["slide"]), 303
       end
 
       get("/:id/imports") { progress(lesson.id) }
@@ -52,12 +52,12 @@ module Roost
 
       # A sheet of questions: looked at first, and nothing is saved.
       post "/:id/sheet" do
-        record = lesson
+        row = lesson
         file = uploads("sheet").first
         name = File.basename(file[:filename].to_s)[0, 80]
         found = question_sheet.read(file[:tempfile].path, mark: new_id)
         halt refuse("“#{name}” #{found.reason}") unless found.ok?
-        page("additions/sheet", title: name, record: record, name: name, found: found.value, slide_id: params["slide"],
+        page("additions/sheet", title: name, row: row, name: name, found: found.value, slide_id: params["slide"],
                                 ticket: Operations::HoldUpload.new.call(account_id, file[:tempfile]))
       end
 
@@ -81,18 +81,18 @@ module Roost
       end
 
       get "/:id/bank" do
-        page("additions/bank", title: "Question bank", record: lesson, slide_id: params["slide"], **bank_page)
+        page("additions/bank", title: "Question bank", row: lesson, slide_id: params["slide"], **bank_page)
       end
 
       post "/:id/bank" do
         lesson
         taken = Store::Bank.new.take(account_id, Array(params["questions"]).filter_map { |id| whole(id) })
         halt refuse("Choose a question first.") if taken.empty?
-        add(taken.map { |record| record.slide.copy(new_id) })
+        add(taken.map { |row| row.slide.copy(new_id) })
       end
 
       get "/:id/starters" do
-        page("additions/starters", title: "Starters", record: lesson, slide_id: params["slide"], starters: Store::Starters.all)
+        page("additions/starters", title: "Starters", row: lesson, slide_id: params["slide"], starters: Store::Starters.all)
       end
 
       post "/:id/starters" do
@@ -118,8 +118,8 @@ module Roost
         def progress(lesson_id)
           under_way = imports.of(lesson_id)
           grown = number("seen") && number("seen") != under_way.sum(&:done)
-          record = lesson if grown
-          partial("imports/progress", lesson_id: lesson_id, imports: under_way, record: record, slide_id: params["slide"])
+          row = lesson if grown
+          partial("imports/progress", lesson_id: lesson_id, imports: under_way, row: row, slide_id: params["slide"])
         end
 
         def add(slides)

@@ -11,10 +11,10 @@ module Roost
                         video_from video_to prompt].freeze
 
       get "/:id" do
-        record = lesson
-        Operations::NoteEditor.new.call(account_id, record.id, shown(record)&.id)
-        page("lessons/builder", title: record.lesson.title, layout: "layouts/builder", **parts(record),
-                                colleagues: colleagues(record.id, record.lesson.slides.map(&:id)), changed_by: nil)
+        row = lesson
+        Operations::NoteEditor.new.call(account_id, row.id, shown(row)&.id)
+        page("lessons/builder", title: row.lesson.title, layout: "layouts/builder", **parts(row),
+                                colleagues: colleagues(row.id, row.lesson.slides.map(&:id)), changed_by: nil)
       end
 
       # What colleagues are doing and have done; asked for every few seconds.
@@ -22,8 +22,8 @@ module Roost
         head = lessons.head(account_id, number("id"))
         not_found if head.nil? || head.deleted
         Operations::NoteEditor.new.call(account_id, head.id, params["slide"])
-        record = lesson unless number("revision") == head.revision
-        partial("lessons/news", colleagues: colleagues(head.id, head.slide_ids), changed_by: changed_by(head.id), record: record)
+        row = lesson unless number("revision") == head.revision
+        partial("lessons/news", colleagues: colleagues(head.id, head.slide_ids), changed_by: changed_by(head.id), row: row)
       end
 
       # The teacher's other lessons, for the list of those that slides can be moved to.
@@ -143,11 +143,11 @@ module Roost
       helpers do
         def clip_name = Operations::KeepClip::KINDS.key?(params["clip"]) ? params["clip"] : not_found
 
-        def shown(record) = record.lesson.slide(params["slide"]) || record.lesson.slides.first
+        def shown(row) = row.lesson.slide(params["slide"]) || row.lesson.slides.first
 
         # What the page of a lesson is made of.
-        def parts(record, slide = shown(record))
-          { record: record, slide: slide, chosen: Array(params["ids"]), imports: Store::Imports.new.of(record.id) }
+        def parts(row, slide = shown(row))
+          { row: row, slide: slide, chosen: Array(params["ids"]), imports: Store::Imports.new.of(row.id) }
         end
 
         # Who else is at work here, and on which slide.
@@ -171,24 +171,24 @@ module Roost
         # Changes the lesson as a whole.
         # @param slide_id [String, #call] the slide to show after it
         def change(slide_id = params["slide"], &block)
-          record = granted(change_lesson(&block))
+          row = granted(change_lesson(&block))
           slide_id = slide_id.call if slide_id.respond_to?(:call)
-          return redirect(lesson_path(record.id, slide: slide_id), 303) unless htmx?
+          return redirect(lesson_path(row.id, slide: slide_id), 303) unless htmx?
 
-          columns(record, record.lesson.slide(slide_id) || record.lesson.slides.first)
+          columns(row, row.lesson.slide(slide_id) || row.lesson.slides.first)
         end
 
         # The three columns of the page, with the address that shows them again.
-        def columns(record, slide)
-          headers "HX-Replace-Url" => lesson_path(record.id, slide: slide&.id)
-          partial("lessons/columns", **parts(record, slide))
+        def columns(row, slide)
+          headers "HX-Replace-Url" => lesson_path(row.id, slide: slide&.id)
+          partial("lessons/columns", **parts(row, slide))
         end
 
         # The whole page as it is now, its title too.
-        def whole_page(record)
-          slide = shown(record)
-          title = partial("lessons/title", record: record, slide: slide)
-          %(#{columns(record, slide)}<hx-partial hx-target="#title" hx-swap="innerMorph">#{title}</hx-partial>)
+        def whole_page(row)
+          slide = shown(row)
+          title = partial("lessons/title", row: row, slide: slide)
+          %(#{columns(row, slide)}<hx-partial hx-target="#title" hx-swap="innerMorph">#{title}</hx-partial>)
         end
 
         # Changes the slide in the address; answers with the parts of the page that show it.

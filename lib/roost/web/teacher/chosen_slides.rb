@@ -40,9 +40,9 @@ module Roost
 
       # Keeps the questions among the chosen slides in the bank, as copies.
       def bank_chosen
-        record = lesson
-        kept = granted(Operations::KeepInBank.new.call(account_id, record.id, chosen(record.lesson)))
-        redirect lesson_path(record.id, slide: params["slide"], banked: kept), 303
+        row = lesson
+        kept = granted(Operations::KeepInBank.new.call(account_id, row.id, chosen(row.lesson)))
+        redirect lesson_path(row.id, slide: params["slide"], banked: kept), 303
       end
 
       def move_chosen

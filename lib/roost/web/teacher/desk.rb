@@ -10,9 +10,9 @@ module Roost
       ARGUMENTS = %w[from slide seconds what seat named beside page seats].freeze
 
       get "/:id" do |id|
-        record = own_session(id)
-        page("desk/show", title: "#{record.title} · Desk", layout: "layouts/desk", record: record, now: record.now,
-                          view: Core::Session::Views.desk(Store::Moments.new.of(record)))
+        row = own_session(id)
+        page("desk/show", title: "#{row.title} · Desk", layout: "layouts/desk", row: row, now: row.now,
+                          view: Core::Session::Views.desk(Store::Moments.new.of(row)))
       end
 
       get("/:id/screen") { |id| redirect "/screen/#{own_session(id).screen_key}" }

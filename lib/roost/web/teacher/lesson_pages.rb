@@ -12,8 +12,8 @@ module Roost
 
       # The lesson in the address; not found unless this teacher may edit it.
       def lesson
-        record = lessons.find(account_id, number("id"))
-        record && !record.deleted ? record : not_found
+        row = lessons.find(account_id, number("id"))
+        row && !row.deleted ? row : not_found
       end
 
       # The lesson in the address; not found unless this teacher may look at it.

@@ -53,7 +53,7 @@ module Roost
       end
 
       get "/:id/about" do
-        page("lessons/about", title: "About #{entry.title}", entry: entry, record: lesson, shares: sharing.of(lesson.id))
+        page("lessons/about", title: "About #{entry.title}", entry: entry, row: lesson, shares: sharing.of(lesson.id))
       end
 
       post "/:id/about" do
@@ -63,12 +63,12 @@ module Roost
           end
         end
         saved = granted(reading)
-        htmx? ? partial("lessons/saved_at", record: saved) : redirect("/lessons/#{saved.id}/about", 303)
+        htmx? ? partial("lessons/saved_at", row: saved) : redirect("/lessons/#{saved.id}/about", 303)
       end
 
       # A lesson as others get to see it: to look through before copying it.
       get "/:id/look" do
-        page("lessons/look", title: entry.title, entry: entry, record: looked_at)
+        page("lessons/look", title: entry.title, entry: entry, row: looked_at)
       end
 
       post "/:id/copy" do
@@ -102,21 +102,21 @@ module Roost
       end
 
       get "/:id/history" do
-        record = lesson
-        page("lessons/history", title: "History of #{record.lesson.title}", record: record,
-                                revisions: Store::Revisions.new.of(record.id, before: number("before")))
+        row = lesson
+        page("lessons/history", title: "History of #{row.lesson.title}", row: row,
+                                revisions: Store::Revisions.new.of(row.id, before: number("before")))
       end
 
       get "/:id/history/:number" do
-        record = lesson
-        earlier = Store::Revisions.new.lesson(record.id, number("number")) || not_found
-        revision = Store::Revisions.new.find(record.id, number("number")) || not_found
-        page("lessons/earlier", title: "#{record.lesson.title}, earlier", record: record, earlier: earlier, revision: revision)
+        row = lesson
+        earlier = Store::Revisions.new.lesson(row.id, number("number")) || not_found
+        revision = Store::Revisions.new.find(row.id, number("number")) || not_found
+        page("lessons/earlier", title: "#{row.lesson.title}, earlier", row: row, earlier: earlier, revision: revision)
       end
 
       post "/:id/history/:number" do
-        record = granted(Operations::RestoreLesson.new.call(account_id, number("id"), number("number")))
-        redirect lesson_path(record.id, restored: number("number")), 303
+        row = granted(Operations::RestoreLesson.new.call(account_id, number("id"), number("number")))
+        redirect lesson_path(row.id, restored: number("number")), 303
       end
 
       post "/:id/delete" do
@@ -131,7 +131,7 @@ module Roost
 
       get "/:id/start" do
         running = Store::Sessions.new.all_of(account_id).select { |each| each.lesson_id == looked_at.id && each.ended_at.nil? }
-        page("lessons/start", title: "Start #{looked_at.lesson.title}", record: looked_at, running: running)
+        page("lessons/start", title: "Start #{looked_at.lesson.title}", row: looked_at, running: running)
       end
 
       post "/:id/start" do
@@ -150,8 +150,8 @@ module Roost
         def back_to_list = "/lessons?#{URI.encode_www_form(params.slice("shelf"))}"
 
         def deleted_lesson
-          record = params["deleted"] && lessons.find(account_id, number("deleted"))
-          record if record&.deleted
+          row = params["deleted"] && lessons.find(account_id, number("deleted"))
+          row if row&.deleted
         end
       end
     end

@@ -11,10 +11,10 @@ module Roost
                  "x-frame-options" => "SAMEORIGIN" }.freeze
 
       get "/:id/preview" do
-        record = looked_at
-        slides = record.lesson.class_slides
+        row = looked_at
+        slides = row.lesson.class_slides
         slide = slides.find { |each| each.id == params["slide"] } || slides.first
-        page("preview/show", title: "Preview of #{record.lesson.title}", layout: "layouts/builder", record: record, slide: slide,
+        page("preview/show", title: "Preview of #{row.lesson.title}", layout: "layouts/builder", row: row, slide: slide,
                              edits: entry.role != :view)
       end
 

@@ -11,9 +11,9 @@ module Roost
                   "count_again" => "That question counts again." }.freeze
 
       get "/" do
-        records = sessions.all_of(account_id)
+        rows = sessions.all_of(account_id)
         deleted = params["deleted"] && sessions.of_teacher(account_id, number("deleted"), deleted: true)
-        page("results/index", title: "Results", records: records, seats: Store::Seats.new.count(records.map(&:id)),
+        page("results/index", title: "Results", rows: rows, seats: Store::Seats.new.count(rows.map(&:id)),
                               deleted: (deleted if deleted&.deleted),
                               deleted_lately: sessions.deleted_lately(account_id))
       end
@@ -24,95 +24,95 @@ module Roost
 
       # Correcting a question: a page of its own, or the inside of a dialog at the Desk.
       get "/:id/questions/:slide/key" do |id, slide_id|
-        record = own_session(id)
-        slide = question(record, slide_id)
-        base = "/results/#{record.id}/questions/#{slide.id}"
+        row = own_session(id)
+        slide = question(row, slide_id)
+        base = "/results/#{row.id}/questions/#{slide.id}"
         if htmx?
           next partial("results/key", base: base, prompt: slide.prompt, slide: slide, inside: true,
-                                      aside: record.state.set_aside?(slide.id),
-                                      in_lesson: Operations::CorrectQuestion.in_lesson?(record, slide))
+                                      aside: row.state.set_aside?(slide.id),
+                                      in_lesson: Operations::CorrectQuestion.in_lesson?(row, slide))
         end
 
-        page("results/correct", title: "Correct a question", record: record, slide: slide, base: base)
+        page("results/correct", title: "Correct a question", row: row, slide: slide, base: base)
       end
 
       post "/:id/questions/:slide/key" do |id, slide_id|
-        record = own_session(id)
-        question(record, slide_id)
+        row = own_session(id)
+        question(row, slide_id)
         form = params["prompt"].is_a?(Hash) ? params["prompt"] : {}
-        done = granted(Operations::CorrectQuestion.new.call(account_id, record.id, slide_id, form,
+        done = granted(Operations::CorrectQuestion.new.call(account_id, row.id, slide_id, form,
                                                             in_lesson: params["in_lesson"] == "1"))
-        changed(record, slide_id, done.in_lesson ? "both" : "session")
+        changed(row, slide_id, done.in_lesson ? "both" : "session")
       end
 
       post "/:id/questions/:slide/aside" do |id, slide_id|
-        record = own_session(id)
+        row = own_session(id)
         command = params["aside"] == "1" ? "put_aside" : "count_again"
-        granted(Operations::CommandSession.new.call(account_id, record.id, command, { "slide" => slide_id }))
-        changed(record, slide_id, command)
+        granted(Operations::CommandSession.new.call(account_id, row.id, command, { "slide" => slide_id }))
+        changed(row, slide_id, command)
       end
 
       get "/:id/students/:seat" do |id, seat_id|
-        record = own_session(id)
-        results = results(record)
+        row = own_session(id)
+        results = results(row)
         line = results.line_of(whole(seat_id)) || not_found
-        page("results/student", title: line.seat.name, record: record, results: results, line: line)
+        page("results/student", title: line.seat.name, row: row, results: results, line: line)
       end
 
       # One answer as a picture file, for kinds whose answers are pictures.
       get %r{/(\d+)/students/(\d+)/(\w+)\.(svg|png)} do |id, seat_id, slide_id, format|
-        record = own_session(id)
-        slide = sessions.lesson_of(record).slide(slide_id)
+        row = own_session(id)
+        slide = sessions.lesson_of(row).slide(slide_id)
         under = slide&.prompt&.uses_picture? ? slide.picture : nil
-        svg = answer_svg(record, slide, whole(seat_id), under: under)
+        svg = answer_svg(row, slide, whole(seat_id), under: under)
         drawn = Operations::DrawAnswer.new.call(svg, format, picture: under)
-        name = Store::Seats.new.of(record.id).find { |seat| seat.id == whole(seat_id) }.name
+        name = Store::Seats.new.of(row.id).find { |seat| seat.id == whole(seat_id) }.name
         attachment "#{slide.name} #{name}".gsub(/[^[:alnum:] ]/, "").strip[0, 80] + ".#{format}"
         content_type drawn.type
         drawn.file
       end
 
       get "/:id/results.csv" do |id|
-        record = own_session(id)
+        row = own_session(id)
         content_type "text/csv; charset=utf-8"
-        attachment "#{record.title.gsub(/[^[:alnum:] ]/, "").strip} #{record.created_at.strftime("%Y-%m-%d")}.csv"
-        Exchange::ResultsSheet.new(results(record), class_name: record.class_name,
-                                                    date: date(record.created_at)).to_csv
+        attachment "#{row.title.gsub(/[^[:alnum:] ]/, "").strip} #{row.created_at.strftime("%Y-%m-%d")}.csv"
+        Exchange::ResultsSheet.new(results(row), class_name: row.class_name,
+                                                    date: date(row.created_at)).to_csv
       end
 
       post "/:id/delete" do |id|
-        record = own_session(id)
-        unless Operations::DeleteSession.new.call(account_id, record.id)
+        row = own_session(id)
+        unless Operations::DeleteSession.new.call(account_id, row.id)
           halt refuse("This session is still running. End it at the Desk first.")
         end
-        redirect "/results?deleted=#{record.id}", 303
+        redirect "/results?deleted=#{row.id}", 303
       end
 
       post "/:id/restore" do |id|
-        record = own_session(id, deleted: true)
-        Operations::DeleteSession.new.call(account_id, record.id, deleted: false)
+        row = own_session(id, deleted: true)
+        Operations::DeleteSession.new.call(account_id, row.id, deleted: false)
         redirect "/results", 303
       end
 
       helpers do
         def sessions = Store::Sessions.new
 
-        def question(record, slide_id)
-          slide = sessions.lesson_of(record).slide(slide_id)
+        def question(row, slide_id)
+          slide = sessions.lesson_of(row).slide(slide_id)
           not_found unless slide&.prompt
           slide.prompt.class.keyable? ? slide : not_found
         end
 
         # The Desk hears of it by its stream.
-        def changed(record, slide_id, change)
-          htmx? ? 204 : redirect("/results/#{record.id}/questions?changed=#{change}#question-#{slide_id}", 303)
+        def changed(row, slide_id, change)
+          htmx? ? 204 : redirect("/results/#{row.id}/questions?changed=#{change}#question-#{slide_id}", 303)
         end
 
-        def results(record) = Core::Analysis::Results.new(Store::Records.new.of(record))
+        def results(row) = Core::Analysis::Results.new(Store::Records.new.of(row))
 
         def show(id, template, tab)
-          record = own_session(id)
-          page("results/show", title: record.title, record: record, results: results(record), tab: tab, template: template,
+          row = own_session(id)
+          page("results/show", title: row.title, row: row, results: results(row), tab: tab, template: template,
                                changed: self.class::CHANGES[params["changed"]])
         end
       end

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # When each seat's device was first sent each open question, a row each attempt.
+    class Deliveries < Repository
+      # Notes that the open question was sent; the first time is the one that counts.
+      def note(session_id, slide_id, seat_ids, attempt: 1)
+        rows = seat_ids.map { |seat_id| [session_id, seat_id, slide_id, attempt] }
+        database[:deliveries].insert_conflict.import(%i[session_id seat_id slide_id attempt], rows)
+      end
+
+      # @param since [Float] only what was sent then or later, epoch seconds
+      # @param among [Hash] what is known already, and is added to
+      # @param seat_id [Integer, nil] only to this seat
+      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Float}}] slide and attempt to seat id to epoch seconds
+      def of(session_id, since: 0.0, among: {}, seat_id: nil)
+        sent = Repository.epoch(:sent_at)
+        database[:deliveries].where({ session_id: session_id, seat_id: seat_id }.compact).where(sent >= since)
+                             .select(:seat_id, :slide_id, :attempt, sent.as(:sent_at))
+                             .each_with_object(among) do |row, shown|
+          (shown[row.values_at(:slide_id, :attempt)] ||= {})[row[:seat_id]] = row[:sent_at]
+        end
+      end
+
+      # @return [Array<Integer>] ids of the seats whose devices were sent it
+      def seats(session_id, slide_id, attempt)
+        database[:deliveries].where(session_id: session_id, slide_id: slide_id, attempt: attempt).select_map(:seat_id)
+      end
+
+      # Puts one back in time, for demo data: it was sent so many seconds before its answer came.
+      def backdate(seat_id, slide_id, seconds)
+        came = database[:answers].where(seat_id: seat_id, slide_id: slide_id).select(:received_at)
+        database[:deliveries].where(seat_id: seat_id, slide_id: slide_id)
+                             .update(sent_at: Sequel.lit("? - make_interval(secs => ?)", came, seconds))
+      end
+    end
+  end
+end
