@@ -10,9 +10,9 @@ RSpec.describe Roost::Live::Hub do
   after { hub.stop }
 
   # @return [Array(Stream, Socket)] the hub's end and the device's end
-  def device(about = :device)
+  def device(about = :device, **group)
     ours, theirs = UNIXSocket.pair
-    [hub.add(ours, about), theirs]
+    [hub.add(ours, about, **group), theirs]
   end
 
   def next_gone = Timeout.timeout(5) { gone.pop }
@@ -21,6 +21,13 @@ RSpec.describe Roost::Live::Hub do
     devices = Array.new(20) { |number| device(number) }
     devices.map(&:first).each { |stream| hub.write(stream, "data: #{stream.about}\n\n") }
     expect(devices.map { |_stream, socket| socket.readpartial(100) }).to eq((0..19).map { |number| "data: #{number}\n\n" })
+  end
+
+  it "knows streams by their group, as long as there are any" do
+    (own, _socket), (other, _other_socket) = [1, 2].map { |group| device(group: group) }
+    expect([hub.streams_of(1), hub.groups, hub.streams]).to eq([[own], [1, 2], [own, other]])
+    hub.drop(own)
+    expect([hub.streams_of(1), hub.groups]).to eq([[], [2]])
   end
 
   it "delivers what a slow device did not take at once, whole and in order" do

@@ -17,6 +17,12 @@ RSpec.describe "Who takes part in a session" do
     expect(Roost::Store::Sessions.new.events(session.id).map { |event| event[:command] }.last(3)).to eq(["rename"] * 3)
   end
 
+  it "is not renamed to what the database takes for the name of another" do
+    ada = %w[Ada i].map { |name| take_seat(session, name).first }.first
+    expect(rename(account, session.id, ada[:id], "İ").reason).to eq("That name is taken. Add another to it.")
+    expect(moment(session).names.values).to eq(%w[Ada i])
+  end
+
   it "is renamed and removed by nobody else, and not from another session" do
     ada = take_seat(session, "Ada").first
     other = teacher(email: "moss@heronsgate.example")

@@ -43,6 +43,12 @@ RSpec.describe "Running a session" do
       expect(Roost::Store::Seats.new.names(session.id)).to match_array(["Bo", "bo 2"])
     end
 
+    it "asks for another name where the database takes two for one" do
+      join(session.code, "i")
+      expect(join(session.code, "İ").reason).to eq("That name is taken. Add another to it.")
+      expect(join(session.code, "İ L")).to be_ok
+    end
+
     it "gives each of thirty-five of one name a seat of its own" do
       session
       at_once((1..35).to_a) { join(session.code, "Bo") }

@@ -6,13 +6,13 @@ module Roost
     module SeatName
       LIMIT = 40
 
-      # @param taken [Array<String>] names in the session so far
+      # @param taken [#call] gives the names in the session so far that begin with a name, in whatever case
       # @return [Reading] of a name that is not taken: the second Bo becomes "Bo 2"
-      def self.read(raw, taken: [])
+      def self.read(raw, taken: ->(_beginning) { [] })
         Text.read(raw, limit: LIMIT, what: "That name", lines: false).and_then do |name|
           next Reading.refused("Type your name, so that your teacher knows who you are.") if name !~ /[[:alnum:]]/
 
-          Reading.ok(free(name, taken.map(&:downcase)))
+          Reading.ok(free(name, taken.call(name).map(&:downcase)))
         end
       end
 

@@ -66,7 +66,7 @@ module Roost
       end
 
       # A server-sent event: the fragment, with the session's version as its id.
-      def event(moment, html) = "id: #{moment.version}\n#{html.gsub(/^/, "data: ").chomp}\n\n"
+      def event(moment, html) = "id: #{moment.version}\ndata: #{html.chomp.gsub("\n", "\ndata: ")}\n\n"
     end
   end
 end

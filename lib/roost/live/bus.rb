@@ -16,9 +16,13 @@ module Roost
       SCOPES = %w[state answers people seats].freeze
 
       # Inside a transaction the notice is sent on commit.
-      def self.announce(session_id, scope)
-        payload = JSON.generate([session_id, scope])
-        Store::Database.connection.get(Sequel.function(:pg_notify, CHANNEL, payload))
+      def self.announce(session_id, scope) = announce_all([[session_id, scope]])
+
+      # @param notices [Enumerable<Array(Integer, Symbol)>] session id and scope, at least one
+      def self.announce_all(notices)
+        database = Store::Database.connection
+        given = database.values(notices.map { |notice| [JSON.generate(notice)] }).as(:given, [:payload])
+        database.from(given).select_map(Sequel.function(:pg_notify, CHANNEL, :payload))
       end
 
       # @param on_notice [#call] session id and scope (Symbol)

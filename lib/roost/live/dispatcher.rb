@@ -12,7 +12,7 @@ module Roost
       # each step of priority below 0: so that whoever waits for one of these waits 12 ms.
       PRIORITY = -3
 
-      # @param hub [Hub] whose streams are about a Recipient
+      # @param hub [Hub] whose streams are about a Recipient, grouped by session
       # @param audiences [Array<Audience>]
       # @param renderer [#call] makes what turns views into fragments, for one thread:
       #   #seat, #screen and #desk take a view and the present time, #for_seat gives what #seat made
@@ -85,7 +85,7 @@ module Roost
       end
 
       def serve(session_id, scopes, renderer)
-        streams = hub.streams.select { |stream| stream.about.session_id == session_id }
+        streams = hub.streams_of(session_id)
         by_surface = streams.group_by { |stream| stream.about.audience }
         return unless @audiences.any? { |each| each.concerned?(by_surface.fetch(each.surface, []), scopes) }
 

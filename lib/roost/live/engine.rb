@@ -70,12 +70,12 @@ module Roost
           Store::Seats.new.arrive(seat_id, about.key, asked: true)
           touched(session_id, :people)
         end
-        stream = @hub.add(io, about)
+        stream = @hub.add(io, about, group: session_id)
         @dispatcher.notice(session_id, :people)
         return unless seat_id
 
         @hub.write(stream, ASKING)
-        drop_oldest(seat_id)
+        drop_oldest(session_id, seat_id)
       end
 
       # A seat's device has answered a heartbeat. May be called from any thread.
@@ -96,8 +96,8 @@ module Roost
       private
 
       # A device that comes back often may have left streams behind that nobody has missed yet.
-      def drop_oldest(seat_id)
-        own = @hub.streams.select { |stream| stream.about.seat_id == seat_id }
+      def drop_oldest(session_id, seat_id)
+        own = @hub.streams_of(session_id).select { |stream| stream.about.seat_id == seat_id }
         own[0...-MOST_A_SEAT].each { |stream| @hub.drop(stream) } if own.length > MOST_A_SEAT
       end
 
@@ -145,7 +145,7 @@ module Roost
 
       def announce_dirty
         dirty = @lock.synchronize { @dirty.to_a.tap { @dirty.clear } }
-        dirty.each { |session_id, scope| Bus.announce(session_id, scope) }
+        Bus.announce_all(dirty) if dirty.any?
       rescue Sequel::DatabaseError
         @lock.synchronize { @dirty.merge(dirty) }
         raise
@@ -178,7 +178,7 @@ module Roost
       end
 
       def ask_all(session_ids)
-        ask(@hub.streams.select { |stream| stream.about.seat_id && session_ids.include?(stream.about.session_id) })
+        ask(session_ids.flat_map { |id| @hub.streams_of(id) }.select { |stream| stream.about.seat_id })
       end
 
       def ask(streams)
@@ -225,7 +225,7 @@ module Roost
         each_session { |id| @dispatcher.notice(id, :state) }
       end
 
-      def sessions = @hub.streams.map { |stream| stream.about.session_id }.uniq
+      def sessions = @hub.groups
 
       def each_session(&block) = sessions.each(&block)
     end

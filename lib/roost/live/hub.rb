@@ -11,14 +11,15 @@ module Roost
     class Hub
       MOST_WAITING = 250_000 # bytes
 
-      # One device's stream. `about` is whatever the owner wants to know it by.
+      # One device's stream. `about` is whatever the owner wants to know it by, `group` what it is looked up by.
       class Stream
-        attr_reader :io, :about, :lock
+        attr_reader :io, :about, :group, :lock
         attr_accessor :waiting, :monitor, :closed, :sent
 
-        def initialize(io, about)
+        def initialize(io, about, group)
           @io = io
           @about = about
+          @group = group
           @lock = Mutex.new
           @waiting = +""
         end
@@ -28,7 +29,7 @@ module Roost
       def initialize(on_close:)
         @on_close = on_close
         @changes = Queue.new
-        @streams = {}.compare_by_identity
+        @groups = {}
         @lock = Mutex.new
       end
 
@@ -48,14 +49,19 @@ module Roost
       end
 
       # @return [Stream]
-      def add(io, about)
-        stream = Stream.new(io, about)
-        @lock.synchronize { @streams[stream] = true }
+      def add(io, about, group: nil)
+        stream = Stream.new(io, about, group)
+        @lock.synchronize { (@groups[group] ||= {}.compare_by_identity)[stream] = true }
         tell(:register, stream)
         stream
       end
 
-      def streams = @lock.synchronize { @streams.keys }
+      def streams = @lock.synchronize { @groups.values.flat_map(&:keys) }
+
+      def streams_of(group) = @lock.synchronize { @groups.fetch(group, {}).keys }
+
+      # Those that have a stream.
+      def groups = @lock.synchronize { @groups.keys }
 
       def write(stream, bytes)
         stream.lock.synchronize do
@@ -78,7 +84,7 @@ module Roost
 
           stream.closed = true
         end
-        @lock.synchronize { @streams.delete(stream) }
+        forget(stream)
         tell(:close, stream)
         on_close.call(stream)
       end
@@ -93,6 +99,13 @@ module Roost
         else
           stream.waiting << bytes
           tell(:writable, stream)
+        end
+      end
+
+      def forget(stream)
+        @lock.synchronize do
+          @groups[stream.group].delete(stream)
+          @groups.delete(stream.group) if @groups[stream.group].empty?
         end
       end
 

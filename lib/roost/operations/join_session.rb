@@ -8,6 +8,8 @@ module Roost
       ENDED = "That lesson has ended. Ask your teacher for a new code."
       FULL = "This lesson is full. Your teacher can make room for more."
       LOCKED = "The door of this lesson is locked. Ask your teacher to let you in."
+      # Where two letters are one to the database that are not to us.
+      TAKEN = "That name is taken. Add another to it."
       DOOR = 77_813 # of the lock that lets one in at a time
 
       # @return [Core::Reading] of the open session a typed code stands for
@@ -32,13 +34,15 @@ module Roost
         seats = Store::Seats.new
         seats.transaction do
           seats.one_at_a_time(DOOR, row.id)
-          taken = seats.names(row.id)
-          next Core::Reading.refused(FULL) if taken.length >= row.state.room_for && !practice
+          next Core::Reading.refused(FULL) if seats.count(row.id).fetch(row.id, 0) >= row.state.room_for && !practice
 
-          Core::SeatName.read(raw_name, taken: taken).map do |name|
+          taken = ->(beginning) { seats.names(row.id, beginning: beginning) }
+          Core::SeatName.read(raw_name, taken: taken).and_then do |name|
             _id, token = seats.create(row.id, name, practice: practice)
+            next Core::Reading.refused(TAKEN) unless token
+
             Live::Bus.announce(row.id, :people)
-            token
+            Core::Reading.ok(token)
           end
         end
       end

@@ -31,13 +31,24 @@ module Roost
       def removed?(token) = database[:seats].where(token_digest: Seats.digest(token)).exclude(removed_at: nil).any?
 
       # Names that are taken, those of removed seats among them.
+      # @param beginning [String] only those that begin so, in whatever case
       # @param but [Integer, nil] id of a seat that doesn't count
-      def names(session_id, but: nil) = database[:seats].where(session_id: session_id).exclude(id: but.to_i).select_map(:name)
+      def names(session_id, beginning: "", but: nil)
+        low = [:name, beginning].map { |text| Sequel.function(:lower, text) }
+        database[:seats].where(session_id: session_id).where(Sequel.function(:starts_with, *low)).exclude(id: but.to_i)
+                        .select_map(:name)
+      end
 
       # Whether a seat is in a session, and not removed.
       def in?(session_id, seat_id) = database[:seats].where(session_id: session_id, id: seat_id, removed_at: nil).any?
 
-      def rename(seat_id, name) = database[:seats].where(id: seat_id).update(name: name)
+      # @return [Boolean] whether the name was free
+      def rename(seat_id, name)
+        database.transaction(savepoint: true) { database[:seats].where(id: seat_id).update(name: name) }
+        true
+      rescue Sequel::UniqueConstraintViolation
+        false
+      end
 
       def remove(seat_id)
         database[:seats].where(id: seat_id).update(removed_at: Sequel.function(:clock_timestamp), stream_key: nil)

@@ -64,7 +64,7 @@ end
 
 RSpec.describe Roost::Core::SeatName do
   it "numbers the second of a name, whatever its case" do
-    expect(described_class.read("bo", taken: ["Bo", "Bo 2"]).value).to eq("bo 3")
+    expect(described_class.read("bo", taken: ->(_beginning) { ["Bo", "Bo 2"] }).value).to eq("bo 3")
   end
 
   it "asks for a name that has a letter in it" do

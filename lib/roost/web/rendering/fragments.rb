@@ -11,10 +11,22 @@ module Roost
         include Marks
         include Brief
 
+        # Things, and as much about each.
+        MOST_KEPT = 100
+
         # The views of one session are rendered one after the other, by one thread.
         def once(thing)
           @once = [thing, yield] unless @once && @once[0].equal?(thing)
           @once[1]
+        end
+
+        # Desks list the same answers again with each one that comes.
+        def kept(thing, *more)
+          all = (@kept ||= {}.compare_by_identity)
+          all.shift if all.length >= MOST_KEPT && !all.key?(thing)
+          of_thing = (all[thing] ||= {})
+          of_thing.shift if of_thing.length >= MOST_KEPT && !of_thing.key?(more)
+          of_thing[more] ||= yield
         end
       end
 

@@ -86,6 +86,12 @@ module Roost
       # seats share a tally, it is worked out once.
       def once(_thing) = yield
 
+      # What comes of the block, which depends on these things alone: where views are made again and again,
+      # it is remembered.
+      # @param thing one and the same object as long as nothing about it changes
+      # @param more what can be compared
+      def kept(_thing, *_more) = yield
+
       # A whole page: the template inside a layout.
       # @param bundle [String] which of the built styles and scripts it uses
       # @param theme [String, nil] the look of the lesson the page shows
