@@ -43,7 +43,6 @@ gem "nio4r"
 gem "zeitwerk"
 
 group :development, :test do
-  gem "axe-core-rspec"
   gem "capybara"
   gem "erb_lint", require: false
   gem "prop_check"

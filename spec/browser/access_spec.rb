@@ -3,7 +3,6 @@
 # Every state of the program, as somebody meets it who hears the page, works by keyboard or has a
 # narrow window.
 RSpec.describe "For everybody" do
-  include Access
   include Tour
 
   before { demo }
@@ -52,11 +51,15 @@ RSpec.describe "For everybody" do
     yield "desk: correct it", session
   end
 
-  it "has nothing that axe complains of, in any state" do
+  it "has nothing that axe complains of, in any state, and never scrolls sideways at 320 pixels" do
     states = 0
     look = lambda do |name, session|
       states += 1
       violations(session).each { |what| found[what] << name }
+      next if name.start_with?("screen")
+
+      wider = too_wide(session)
+      found["#{wider} px"] << name if wider.positive?
     end
     desk = sign_in_window
     %i[teacher_pages builder dialogs].each { |pages| send(pages, desk, &look) }
@@ -64,18 +67,6 @@ RSpec.describe "For everybody" do
     live(desk, window(:screen), window(:seat, :chromium_phone), &look)
     expect(found).to eq({})
     expect(states).to be >= 154
-  end
-
-  it "never scrolls sideways at 320 pixels" do
-    look = lambda do |name, session|
-      wider = too_wide(session)
-      found["#{wider} px"] << name if wider.positive? && !name.start_with?("screen")
-    end
-    narrow = sign_in_window(:narrow, :chromium_narrow)
-    %i[teacher_pages builder].each { |pages| send(pages, narrow, &look) }
-    doors(window(:narrow_door, :chromium_narrow), &look)
-    live(narrow, window(:screen), window(:narrow_seat, :chromium_narrow), &look)
-    expect(found).to eq({})
   end
 
   it "shows what has focus, wherever one comes with the Tab key" do

@@ -3,7 +3,7 @@
 require "tempfile"
 
 RSpec.describe "Preparing a lesson in the browser" do
-  let(:page) { sign_in_window }
+  let(:page) { sign_in_window(at: "/lessons") }
 
   let!(:account) { teacher }
 
@@ -205,7 +205,7 @@ RSpec.describe "Preparing a lesson in the browser" do
     end
 
     it "keeps what is being typed, and its place, when a colleague's change arrives" do
-      other = sign_in_window(:other)
+      other = sign_in_window(:other, at: "/lessons")
       other.click_link "Edit"
       other.find_field("Text").send_keys("Hers")
       page.find_field("Heading").send_keys(" at")
@@ -221,7 +221,7 @@ RSpec.describe "Preparing a lesson in the browser" do
   it "never lets two windows overwrite each other, and keeps what was typed" do
     kept_lesson(account)
     page.click_link "Edit"
-    other = sign_in_window(:other)
+    other = sign_in_window(:other, at: "/lessons")
     other.click_link "Edit"
     page.fill_in "Heading", with: "First"
     eventually { lesson.slides.first.heading == "First" }

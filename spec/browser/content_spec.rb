@@ -12,6 +12,7 @@ RSpec.describe "What is on slides, in the browser" do
   end
 
   def open_builder(page)
+    page.visit "/lessons"
     page.click_link "Edit"
     page.find(".builder")
     page
@@ -48,7 +49,7 @@ RSpec.describe "What is on slides, in the browser" do
     eventually { lesson.slides.first.video.captions }
     expect_accessible(page)
     session = Roost::Operations::StartSession.new.call(account, database[:lessons].get(:id), { "opens_itself" => "1" }).value
-    student = join_window(:ada, session.code, as: "Ada", driver: :chromium_phone)
+    student = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
     expect(student).to have_css(".headphones", text: "headphones")
     command(session, "begin")
     expect(student.find(".video")["src"]).to end_with("#t=1,4")
@@ -93,7 +94,7 @@ RSpec.describe "What is on slides, in the browser" do
     pictures = %w[heron duck owl].map { |name| Roost::Operations::TakeDrawing.new.call(account, name).value }
     series = Roost::Core::Lesson.new(title: "Three", slides: [slide("s1", pictures: pictures)])
     session = kept_session(account, series)
-    student = join_window(:ada, session.code, as: "Ada")
+    student = seat_window(:ada, session, as: "Ada")
     command(session, "begin")
     expect(student).to have_css(".series-count", text: "1 of 3")
     student.click_button "On ›"
@@ -108,7 +109,7 @@ RSpec.describe "What is on slides, in the browser" do
     slides = [slide("s1", heading: "First"), slide("s2", heading: "Answers", for_class: false), slide("s3", heading: "Last")]
     hidden = Roost::Core::Lesson.new(title: "Two", slides: slides)
     session = kept_session(account, hidden)
-    student = join_window(:ada, session.code, as: "Ada")
+    student = seat_window(:ada, session, as: "Ada")
     desk = sign_in_window
     desk.visit "/desk/#{session.id}"
     desk.click_button "Begin the lesson"

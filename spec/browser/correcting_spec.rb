@@ -5,7 +5,7 @@ RSpec.describe "Correcting a key, in real windows" do
   let(:session) { kept_session(account) }
 
   it "is done at the Desk while the class looks on, and afterwards in the results" do
-    student = join_window(:ada, session.code, as: "Ada", driver: :chromium_phone)
+    student = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
     command(session, "begin")
     command(session, "jump", slide: "s3")
     student.find(".option", text: "Swallow").click

@@ -16,7 +16,7 @@ RSpec.describe "Faults in the middle of a lesson" do
   let!(:session) { kept_session(teacher) }
   let(:windows) do
     desk = sign_in_window.tap { |each| each.visit "/desk/#{session.id}" }
-    [desk, join_window(:ada, session.code, as: "Ada"), join_window(:bo, session.code, as: "Bo")]
+    [desk, seat_window(:ada, session, as: "Ada"), seat_window(:bo, session, as: "Bo")]
   end
 
   let(:enough) { 10 }
@@ -83,7 +83,7 @@ RSpec.describe "Faults in the middle of a lesson" do
   it "shows a page of ours, with what is still on the device, when a seat is reloaded without a line" do
     command(session, "begin")
     command(session, "jump", slide: "s4")
-    seat = join_window(:ada, session.code, as: "Ada")
+    seat = seat_window(:ada, session, as: "Ada")
     seat.find("input[name=text]")
     ready = "navigator.serviceWorker.ready.then(() => arguments[0](true))"
     expect(seat.evaluate_async_script(ready)).to be(true)

@@ -2,7 +2,7 @@
 
 RSpec.describe "A seat that is heard, or worked by keyboard" do
   let(:session) { kept_session(teacher) }
-  let(:seat) { join_window(:ada, session.code, as: "Ada") }
+  let(:seat) { seat_window(:ada, session, as: "Ada") }
 
   before do
     session

@@ -22,7 +22,7 @@ RSpec.describe "A PDF coming into a lesson" do
 
   it "shows its pages one by one, through the death of the worker in the middle" do
     kept_lesson(account)
-    page = sign_in_window
+    page = sign_in_window(at: "/lessons")
     page.click_link "Edit"
     page.click_link "Add a PDF"
     start_worker

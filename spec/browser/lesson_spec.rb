@@ -176,7 +176,7 @@ RSpec.describe "A whole lesson in four windows" do
     end
 
     it "asks on the spot in two taps, and the seats answer" do
-      seat = join_window(:ada, session.code, as: "Ada")
+      seat = seat_window(:ada, session, as: "Ada")
       desk.find("body").send_keys("n")
       desk.click_button "Yes or no"
       expect(desk).to have_no_css("dialog[open]")

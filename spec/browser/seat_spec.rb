@@ -2,7 +2,7 @@
 
 RSpec.describe "A seat that loses nothing" do
   let(:session) { kept_session(teacher) }
-  let(:seat) { join_window(:ada, session.code, as: "Ada") }
+  let(:seat) { seat_window(:ada, session, as: "Ada") }
   let(:field) { seat.find("input[name=text]") }
 
   before do
@@ -211,7 +211,7 @@ RSpec.describe "A seat that loses nothing" do
     names = %w[Bo Cleo Dev Esme Finn Gus Hana]
     handles = names.map do |name|
       handle = browser.open_new_window(:window)
-      browser.within_window(handle) { join_window(:crowd, session.code, as: name).find("input[name=text]") }
+      browser.within_window(handle) { seat_window(:crowd, session, as: name).find("input[name=text]") }
       handle
     end
     command(session, "next")

@@ -2,7 +2,7 @@
 
 RSpec.describe "Sketching at a seat" do
   let(:session) { kept_session(teacher) }
-  let(:seat) { join_window(:ada, session.code, as: "Ada", driver: :chromium_phone) }
+  let(:seat) { seat_window(:ada, session, as: "Ada", driver: :chromium_phone) }
 
   before do
     session

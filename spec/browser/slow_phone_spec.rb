@@ -16,7 +16,7 @@ RSpec.describe "A slow phone" do
                             ], sections: [section("round", "game", %w[q])])
   end
   let(:session) { kept_session(account, lesson) }
-  let(:seat) { join_window(:ada, session.code, as: "Ada", driver: :chromium_phone) }
+  let(:seat) { seat_window(:ada, session, as: "Ada", driver: :chromium_phone) }
 
   # @param kilobits [Integer, nil] a second; nil: as fast as it goes
   def line(kilobits)

@@ -2,10 +2,10 @@
 
 # What can be said of a page by machine about whether everybody can use it.
 module Access
-  AXE = File.read(Dir[File.join(Gem.loaded_specs.fetch("axe-core-api").full_gem_path, "**/axe.min.js")].first)
+  AXE = File.read(File.join(Roost::Settings::ROOT, "node_modules/axe-core/axe.min.js"))
   RUN = <<~JS
     const done = arguments[0];
-    const options = { resultTypes: ["violations"], iframes: false, rules: { "target-size": { enabled: true } } };
+    const options = { resultTypes: ["violations"], iframes: false, preload: false, rules: { "target-size": { enabled: true } } };
     axe.run(document, options).then(({ violations }) => done(violations.map(({ id, nodes }) => `${id}: ${nodes[0].html.slice(0, 120)}`)));
   JS
   FOCUSED = <<~JS
@@ -17,11 +17,17 @@ module Access
       const box = (element.matches("input[type=radio], input[type=checkbox], input[type=file]") ? seen : element).getBoundingClientRect();
       element.dataset.tabbed = (Number(element.dataset.tabbed ?? 0) + 1).toString();
       return { name: (element.getAttribute("aria-label") || element.textContent || element.name || element.id).trim().slice(0, 60),
-               tag: element.localName, again: element.dataset.tabbed !== "1",
+               tag: element.localName, kind: `${element.localName} ${element.className} ${element.type}`,
+               again: element.dataset.tabbed !== "1",
                box: [box.x + scrollX, box.y + scrollY, box.width, box.height] };
     })()
   JS
+  WIDER = <<~JS
+    const done = arguments[0], page = document.documentElement;
+    requestAnimationFrame(() => requestAnimationFrame(() => done(page.scrollWidth - page.clientWidth)));
+  JS
   ROOM = 8 # pixels around what has focus
+  MOST_ALIKE = 4 # of one page, of which a picture is taken
   LEAST = 60 # pixels that have to look otherwise
 
   # @return [Array<String>] what axe finds wrong, all its rules but experimental ones, targets of 24 px too
@@ -30,8 +36,14 @@ module Access
     session.evaluate_async_script(RUN)
   end
 
-  # @return [Integer] pixels by which a page is wider than its window
-  def too_wide(session) = session.evaluate_script("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+  # @return [Integer] pixels by which a page is wider than a window of 320
+  def too_wide(session)
+    size = session.evaluate_script("[innerWidth, innerHeight]")
+    resize(session, 320, 640)
+    session.evaluate_async_script(WIDER)
+  ensure
+    resize(session, *size)
+  end
 
   # Goes through a page with the Tab key.
   # @return [Array(Array<String>, Integer)] what doesn't show that it has focus, and how many things have had it
@@ -39,6 +51,7 @@ module Access
     session.execute_script("document.activeElement?.blur(); scrollTo(0, 0)")
     seen = 0
     faults = []
+    alike = Hash.new(0)
     most.times do
       session.driver.browser.action.send_keys(:tab).perform
       focused = session.evaluate_script(FOCUSED)
@@ -46,12 +59,19 @@ module Access
       break if focused["again"]
 
       seen += 1
+      next if (alike[focused["kind"]] += 1) > MOST_ALIKE
+
       faults << "#{focused["tag"]} #{focused["name"]}" unless shows?(session, focused["box"])
     end
     [faults, seen]
   end
 
   private
+
+  def resize(session, width, height)
+    session.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height,
+                                                                             deviceScaleFactor: 1, mobile: true)
+  end
 
   def shows?(session, box)
     with = picture(session, box)
@@ -64,7 +84,7 @@ module Access
   def picture(session, box)
     x, y, width, height = box
     clip = { x: [x - ROOM, 0].max, y: [y - ROOM, 0].max, width: width + (2 * ROOM), height: height + (2 * ROOM), scale: 1 }
-    shot = session.driver.browser.execute_cdp("Page.captureScreenshot", format: "png", clip: clip)
+    shot = session.driver.browser.execute_cdp("Page.captureScreenshot", format: "png", clip: clip, optimizeForSpeed: true)
     Vips::Image.new_from_buffer(shot["data"].unpack1("m"), "")
   end
 

@@ -98,17 +98,17 @@ module Tour
     command(session, "show", what: "key") if slide.prompt.keyed?
     settled(windows) { |window| window.has_text?(/closed|What the class answered|answered/i) }
     at.call("#{slide.id} #{slide.prompt.kind} told")
-    tell_more(session, slide, seats, at)
+    tell_more(session, slide, seats, windows, at)
   end
 
-  def tell_more(session, slide, seats, at)
+  def tell_more(session, slide, seats, windows, at)
     if Roost::Store::Sessions.new.lesson(session.id).game?(slide.id)
       command(session, "show", what: "standings")
-      sleep 0.5
+      settled(windows.slice(:screen)) { |window| window.has_css?("h1", text: "Standings") }
       at.call("#{slide.id} standings")
     end
     command(session, "spotlight", seat: seats.values.first.to_s, named: "1")
-    sleep 0.5
+    settled(windows.slice(:desk, :screen)) { |window| window.has_css?(".spotlight") }
     at.call("#{slide.id} spotlight", %i[desk screen])
   end
 

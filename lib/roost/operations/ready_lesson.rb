@@ -69,14 +69,7 @@ module Roost
       def drawing(account_id, name) = @take.call(account_id, name).value
 
       def picture(account_id, source)
-        return nil unless source
-
-        File.open(File.join(FOLDER, "pictures", source["file"]), "rb") do |file|
-          kept = KeepPicture.new.call(account_id, file, source["file"])
-          raise ArgumentError, kept.reason unless kept.ok?
-
-          kept.value.described(source["alt"])
-        end
+        source && TakeDrawing.new.keep(account_id, File.join(FOLDER, "pictures", source["file"])).described(source["alt"])
       end
     end
   end

@@ -12,10 +12,15 @@ module Roost
         drawing = Store::PictureLibrary.drawing(name)
         return Core::Reading.refused(GONE) unless drawing
 
-        cleaned = Exchange::Drawing.ours(Store::PictureLibrary.path(drawing))
-        picture = Store::Media.new.keep_picture(cleaned.svg, extension: "svg", account_id: account_id, width: cleaned.width,
-                                                             height: cleaned.height)
-        Core::Reading.ok(picture.described(drawing.title))
+        Core::Reading.ok(keep(account_id, Store::PictureLibrary.path(drawing)).described(drawing.title))
+      end
+
+      # @param path [String] of a drawing that ships with the program
+      # @return [Core::Picture]
+      def keep(account_id, path)
+        cleaned = Exchange::Drawing.ours(path)
+        Store::Media.new.keep_picture(cleaned.svg, extension: "svg", account_id: account_id, width: cleaned.width,
+                                                   height: cleaned.height)
       end
     end
   end

@@ -24,7 +24,7 @@ RSpec.describe "The toy kind" do
     desk.visit "/desk/#{session.id}"
     screen = window(:screen).tap { |each| each.visit "/screen/#{session.screen_key}" }
     expect(screen).to have_css(".toy-result", visible: :all) # empty yet
-    seat = join_window(:ada, session.code, as: "Ada")
+    seat = seat_window(:ada, session, as: "Ada")
     seat.fill_in "The dial", with: "7"
     seat.click_button "Hand in"
     expect(desk).to have_css(".toy-result li", text: "turn 7: 1")
