@@ -17,7 +17,7 @@ module Roost
       # @param renderer [#call] makes what turns views into fragments, for one thread:
       #   #seat, #screen and #desk take a view and the present time, #for_seat gives what #seat made
       #   as one seat gets it
-      # @param on_moment [#call] called with a session's id and its present state whenever it is read
+      # @param on_moment [#call] called with a session's present Core::Session::Moment whenever it is read
       def initialize(hub:, audiences:, renderer:, on_moment:)
         @hub = hub
         @audiences = audiences
@@ -93,7 +93,7 @@ module Roost
         moment = mirror.moment(people: scopes.any? { |scope| scope != :answers })
         return streams.each { |stream| hub.drop(stream) } unless moment
 
-        @on_moment.call(session_id, moment.state)
+        @on_moment.call(moment)
         serve_all(moment, by_surface, scopes, renderer, mirror.row.now)
       end
 

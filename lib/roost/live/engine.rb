@@ -37,6 +37,7 @@ module Roost
         @gone = []
         @heard = Set.new
         @ask = Set.new
+        @practising = Set.new
         @lock = Mutex.new
         @ending = ConditionVariable.new
       end
@@ -141,7 +142,10 @@ module Roost
         Fault.note("tick put off", e)
       end
 
-      def rehearse = each_session { |id| touched(id, :people) if @rehearse.call(id) }
+      # Only where a practice class sits.
+      def rehearse
+        @lock.synchronize { @practising.to_a }.each { |id| touched(id, :people) if @rehearse.call(id) }
+      end
 
       def announce_dirty
         dirty = @lock.synchronize { @dirty.to_a.tap { @dirty.clear } }
@@ -161,8 +165,10 @@ module Roost
         end
       end
 
-      def noted(session_id, state)
-        closed(session_id) if @questions.note(session_id, state)
+      def noted(moment)
+        practice = moment.seats.any?(&:practice)
+        @lock.synchronize { practice ? @practising << moment.id : @practising.delete(moment.id) }
+        closed(moment.id) if @questions.note(moment.id, moment.state)
       end
 
       # Answering has ended in a session: whose line is good now?
@@ -204,6 +210,7 @@ module Roost
       def sweep
         each_session { |id| @dispatcher.notice(id, :sweep) }
         [@dispatcher, @questions].each { |each| each.keep_only(sessions) }
+        @lock.synchronize { @practising &= sessions }
         ask_all(@questions.answering)
         streams = @hub.streams
         keys = streams.select { |stream| stream.about.seat_id }.map { |stream| stream.about.key }

@@ -103,7 +103,7 @@ module Roost
       def save_all(saves)
         rows = saves.map { |given| columns(**given) }
         lists = GIVEN.keys.to_h { |name| [name, LIST.encode(rows.map { |row| row[name]&.to_s })] }
-        stored = statement.call(**lists).to_h do |row|
+        stored = save_statement.call(**lists).to_h do |row|
           [row.values_at(:seat_id, :slide_id, :attempt), Saved.new(**row.slice(:final, :late)).freeze]
         end
         rows.map { |row| stored[row.values_at(:seat_id, :slide_id, :attempt)] }
@@ -135,9 +135,9 @@ module Roost
       # @param seat_id [Integer, nil] only of this seat
       # @return [Array<Array(Integer, Core::Session::Answer)>] seq and answer, in order of seq
       def of(session_id, beyond: 0, seat_id: nil)
-        database[:answers].where({ session_id: session_id, seat_id: seat_id }.compact).where { seq > beyond }.order(:seq)
-                          .select(:seq, :seat_id, :slide_id, :attempt, :value, :typed, :final, :late, :by_line, :beside, :save_id,
-                                  Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at)).map do |row|
+        given = { session_id: session_id, beyond: beyond, seat_id: seat_id }.compact
+        name = seat_id ? :answers_of_seat : :answers_of_session
+        prepared(name) { all_beyond(given.key?(:seat_id)) }.call(given).map do |row|
           documents = row.slice(:value, :typed, :beside).transform_values { |each| each&.to_h }
           [row.delete(:seq), Core::Session::Answer.new(**row, **documents).freeze]
         end
@@ -164,11 +164,14 @@ module Roost
 
       private
 
-      # Planned once a connection.
-      def statement
-        database.prepared_statement(:save_answers) ||
-          database[SAVE, *GIVEN.keys.map { |name| :"$#{name}" }].prepare(:select, :save_answers)
+      def all_beyond(of_seat)
+        all = database[:answers].where(session_id: :$session_id).where { seq > :$beyond }.order(:seq)
+        all = all.where(seat_id: :$seat_id) if of_seat
+        all.select(:seq, :seat_id, :slide_id, :attempt, :value, :typed, :final, :late, :by_line, :beside, :save_id,
+                   Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at))
       end
+
+      def save_statement = prepared(:save_answers) { database[SAVE, *GIVEN.keys.map { |name| :"$#{name}" }] }
 
       def columns(value: nil, typed: nil, over: [], **given)
         { attempt: 1, in_time_only: false, by_line: false, **given, value: JSON.generate(value || {}),

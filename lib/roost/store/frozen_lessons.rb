@@ -6,29 +6,11 @@ module Roost
     # parsed once, and not with every command. A version is never given twice, so what is here
     # under one is true for ever.
     module FrozenLessons
-      MOST = 50
-
-      @lessons = {}
-      @lock = Mutex.new
+      @lessons = LruCache.new(50)
 
       # @yieldreturn [Core::Lesson, nil] as it is read when it isn't here; nil is not kept
       # @return [Core::Lesson, nil]
-      def self.of(session_id, version)
-        key = [session_id, version]
-        found = @lock.synchronize { @lessons[key] = @lessons.delete(key) if @lessons.key?(key) }
-        return found if found
-
-        yield&.tap { |lesson| keep(key, lesson) }
-      end
-
-      # The one that was wanted longest ago goes.
-      def self.keep(key, lesson)
-        @lock.synchronize do
-          @lessons.shift if @lessons.length >= MOST
-          @lessons[key] = lesson
-        end
-      end
-      private_class_method :keep
+      def self.of(session_id, version, &block) = @lessons.fetch([session_id, version], &block)
     end
   end
 end

@@ -19,6 +19,12 @@ module Roost
       private
 
       attr_reader :database
+
+      # A query that is asked all the time: written once, and planned by PostgreSQL once a connection.
+      # @param name [Symbol] no other query's
+      # @yieldreturn [Sequel::Dataset] with placeholders (:$name) for what #call then gives
+      # @return [Sequel::Dataset] whose #call takes a Hash
+      def prepared(name) = database.prepared_statement(name) || yield.prepare(:select, name)
     end
   end
 end

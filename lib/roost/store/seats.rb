@@ -24,7 +24,10 @@ module Roost
 
       # @return [Hash, nil] :id, :session_id, :name
       def by_token(token)
-        database[:seats].where(token_digest: Seats.digest(token), removed_at: nil).select(:id, :session_id, :name).first
+        by_token = prepared(:seat_by_token) do
+          database[:seats].where(token_digest: :$digest, removed_at: nil).select(:id, :session_id, :name)
+        end
+        by_token.call(digest: Seats.digest(token)).first
       end
 
       # Whether a token is that of a seat the teacher has taken out.
@@ -66,10 +69,8 @@ module Roost
 
       # @return [Array<Core::Session::Seat>] in order of joining
       def of(session_id)
-        fresh = Sequel.lit("stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => ?)", STALE)
-        database[:seats].where(session_id: session_id, removed_at: nil).order(:id)
-                        .select(:id, :name, :practice, :student_id, :team_id, fresh.as(:here))
-                        .map { |row| Core::Session::Seat.new(**row).freeze }
+        prepared(:seats_of_session) { all_of_session }.call(session_id: session_id)
+                                                      .map { |row| Core::Session::Seat.new(**row).freeze }
       end
 
       # Runs the block in a transaction that only one process at a time can hold for
@@ -128,6 +129,13 @@ module Roost
           bad_until: Sequel.case({ slow => now }, :bad_until) }.freeze
       end
       private_constant :HEARD
+
+      def all_of_session
+        fresh = Sequel.lit("stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => ?)", STALE)
+        database[:seats].where(session_id: :$session_id, removed_at: nil).order(:id)
+                        .select(:id, :name, :practice, :student_id, :team_id, fresh.as(:here))
+      end
+      private :all_of_session
 
       def self.digest(token) = Sequel.blob(Digest::SHA256.digest(token.to_s))
     end

@@ -29,8 +29,9 @@ module Roost
 
       # @return [Row, nil]
       def find(id, lock: false)
-        dataset = with_now.where(id: id)
-        row = (lock ? dataset.for_update : dataset).first
+        row = if lock then with_now.where(id: id).for_update.first
+              else prepared(:session) { with_now.where(id: :$id) }.call(id: id).first
+              end
         row && read(row)
       end
 

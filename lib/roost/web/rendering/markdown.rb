@@ -27,10 +27,17 @@ module Roost
       # Characters of a private area stand for a formula while Markdown is at work.
       MARK = /\uE000(\d+)\uE001/
 
+      # A slide is shown again and again.
+      MADE = LruCache.new(500)
+      # Bytes; longer texts are rare, and made each time.
+      LONGEST_KEPT = 20_000
+
       module_function
 
       # @return [String] safe HTML
-      def html(text)
+      def html(text) = text.bytesize > LONGEST_KEPT ? make(text) : MADE.fetch(text) { make(text).freeze }
+
+      def make(text)
         formulas = []
         marked = text.gsub(/\uE000|\uE001/, "").gsub(Regexp.union(CODE, FORMULA)) do |found|
           next found if found.start_with?("`")

@@ -16,7 +16,6 @@ module Roost
       AWAY = "The database isn't answering. Your answer is on this device and will be sent."
       SOON = "Saved on this device; it is sent in a moment."
       HEADERS = { "content-type" => "application/json", "cache-control" => "no-store" }.freeze
-      MOST_LESSONS = 50
       TAKEN_NEVER = [PG::DataException, PG::IntegrityConstraintViolation].freeze
 
       # @param engine [Live::Engine]
@@ -24,9 +23,8 @@ module Roost
       def initialize(engine, seats)
         @engine = engine
         @seats = seats
-        @lessons = {}
+        @lessons = LruCache.new(50)
         @queue = Store::AnswerQueue.new
-        @lock = Mutex.new
         @pace = Pace.new(**PACE)
         engine.on_command { |session_id| forget(session_id) }
       end
@@ -72,18 +70,9 @@ module Roost
         remembered(session_id)
       end
 
-      def forget(session_id) = @lock.synchronize { session_id ? @lessons.delete(session_id) : @lessons.clear }
+      def forget(session_id) = session_id ? @lessons.delete(session_id) : @lessons.clear
 
-      def remembered(session_id)
-        found = @lock.synchronize { @lessons[session_id] }
-        return found if found
-
-        found = Store::Sessions.new.lesson(session_id)
-        @lock.synchronize do
-          @lessons.shift if @lessons.length >= MOST_LESSONS
-          @lessons[session_id] = found
-        end
-      end
+      def remembered(session_id) = @lessons.fetch(session_id) { Store::Sessions.new.lesson(session_id) }
     end
   end
 end
