@@ -45,6 +45,7 @@ module Roost
         raise ArgumentError, "no such part of a slide: #{parts.keys - BLANK.keys}" if (parts.keys - BLANK.keys).any?
 
         @pictures = @pictures.dup.freeze
+        @counted = {}
         freeze
       end
 
@@ -135,9 +136,11 @@ module Roost
       # Words a student has to read before answering (rules: reading time). Where the slide
       # is only a picture of words, those.
       def words
-        shown = [heading, text, aside].sum { |part| Text.words(part) }
-        shown = Text.words(picture&.alt) if shown.zero? && arrangement == "full"
-        shown + (prompt ? prompt.words : 0)
+        @counted[:words] ||= begin
+          shown = [heading, text, aside].sum { |part| Text.words(part) }
+          shown = Text.words(picture&.alt) if shown.zero? && arrangement == "full"
+          shown + (prompt ? prompt.words : 0)
+        end
       end
 
       # Whether anything on it is to be heard.

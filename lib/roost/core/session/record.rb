@@ -52,14 +52,7 @@ module Roost
         # Answers with something in them, by seat id, in the order of the seats.
         # @return [Hash{Integer=>Answer}]
         def given(slide_id)
-          @given[slide_id] ||= begin
-            prompt = lesson.slide(slide_id)&.prompt
-            here = prompt ? all_answers(slide_id) : NONE
-            seats.each_with_object({}) do |seat, given|
-              answer = here[seat.id]
-              given[seat.id] = answer if answer&.readable? && !prompt.blank_answer?(answer.value)
-            end
-          end
+          @given[slide_id] ||= all_answers(slide_id).empty? ? NONE : readable(slide_id, lesson.slide(slide_id)&.prompt)
         end
 
         # What was typed and can't be read as an answer, by seat id.
@@ -70,9 +63,9 @@ module Roost
         # It counts for nobody, as if it had never been asked.
         def passed_over?(slide_id)
           opening = opening(slide_id)
-          return false unless opening&.passed?(lesson.slide(slide_id).words)
+          return false if opening.nil? || given(slide_id).any? || unread(slide_id).any?
 
-          given(slide_id).empty? && unread(slide_id).empty?
+          opening.passed?(lesson.slide(slide_id).words)
         end
 
         # What the class gave on a slide, in full.
@@ -116,6 +109,14 @@ module Roost
 
         NONE = {}.freeze
         private_constant :NONE
+
+        def readable(slide_id, prompt)
+          here = prompt ? all_answers(slide_id) : NONE
+          seats.each_with_object({}) do |seat, given|
+            answer = here[seat.id]
+            given[seat.id] = answer if answer&.readable? && !prompt.blank_answer?(answer.value)
+          end
+        end
 
         def all_answers(slide_id) = answers.fetch([slide_id, attempt(slide_id)], NONE)
       end
