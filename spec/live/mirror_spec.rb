@@ -21,13 +21,19 @@ RSpec.describe Roost::Live::Mirror do
     end
   end
 
-  it "does not ask again who is there when only answers came" do
+  it "does not ask again who is there, or where the session stands, when only answers came" do
+    command(session, "jump", slide: "s2")
     ada = take_seat(session, "Ada").first
     before = mirror.moment
     take_seat(session, "Bo")
-    save(session, ada, "s1", { "options" => ["o1"] })
-    expect(mirror.moment(people: false).seats).to equal(before.seats)
-    expect(mirror.moment.seats.map(&:name)).to eq(%w[Ada Bo])
+    save(session, ada, "s2", { "options" => ["o1"] })
+    command(session, "jump", slide: "s3")
+    later = mirror.moment(answers_only: true)
+    expect(later.seats).to equal(before.seats)
+    expect([later.state.slide_id, later.record.answers.length]).to eq(["s2", 1])
+    expect(mirror.row.now).to be_within(0.5).of(Roost::Store::Sessions.new.now)
+    expect(mirror.moment).to have_attributes(seats: [have_attributes(name: "Ada"), have_attributes(name: "Bo")],
+                                             state: have_attributes(slide_id: "s3"))
   end
 
   it "is nothing of a session that was deleted" do

@@ -8,10 +8,6 @@ module Roost
     # Sessions are served side by side, each by one thread at a time, so that a large one does not
     # hold up the others. Knows no audience by name, no kind of prompt and no board.
     class Dispatcher
-      # Ruby lets a thread compute for 100 ms before another gets its turn, and half as long for
-      # each step of priority below 0: so that whoever waits for one of these waits 12 ms.
-      PRIORITY = -3
-
       # @param hub [Hub] whose streams are about a Recipient, grouped by session
       # @param audiences [Array<Audience>]
       # @param renderer [#call] makes what turns views into fragments, for one thread:
@@ -24,6 +20,7 @@ module Roost
         @renderer = renderer
         @on_moment = on_moment
         @agenda = Agenda.new
+        @rounds = Rounds.new
         @mirrors = {}
         @served = {}
         @lock = Mutex.new
@@ -32,10 +29,7 @@ module Roost
       def start
         @running = true
         @threads = Array.new(Roost.settings.dispatchers) { Thread.new { work } }
-        @threads.each do |thread|
-          thread.name = "roost-dispatcher"
-          thread.priority = PRIORITY
-        end
+        @threads.each { |thread| thread.name = "roost-dispatcher" }
       end
 
       def stop
@@ -44,13 +38,17 @@ module Roost
         @threads&.each { |thread| thread.join(2) }
       end
 
-      # Something about the session has changed, or a stream is new; soon its streams will know.
+      # Something about the session has changed, or a stream is new; soon its streams will know, of a
+      # command at once.
       # @param scope [Symbol] as in Bus, :sweep (send what differs from what was sent) or :people
       #   (somebody came or went)
-      def notice(session_id, scope) = @agenda.add(session_id, [scope])
+      def notice(session_id, scope)
+        @agenda.add(session_id, [scope], after: scope == :state ? 0 : @rounds.rest(session_id))
+      end
 
       # Forgets every session but these: nobody here is looking at the others.
       def keep_only(session_ids)
+        @rounds.keep_only(session_ids)
         @lock.synchronize do
           @mirrors.keep_if { |id, _| session_ids.include?(id) }
           @served.keep_if { |(id, _), _| session_ids.include?(id) }
@@ -74,7 +72,7 @@ module Roost
 
         failed = scopes
         begin
-          serve(session_id, scopes, renderer)
+          @rounds.serve(session_id) { serve(session_id, scopes, renderer) }
           failed = nil
         rescue StandardError => e
           # What goes wrong with one session must not silence the others.
@@ -90,7 +88,7 @@ module Roost
         return unless @audiences.any? { |each| each.concerned?(by_surface.fetch(each.surface, []), scopes) }
 
         mirror = @lock.synchronize { @mirrors[session_id] ||= Mirror.new(session_id) }
-        moment = mirror.moment(people: scopes.any? { |scope| scope != :answers })
+        moment = mirror.moment(answers_only: scopes.all?(:answers))
         return streams.each { |stream| hub.drop(stream) } unless moment
 
         @on_moment.call(moment)

@@ -9,10 +9,10 @@ module Roost
     # beats whatever else happens; and the ticker that drives what happens by time: announcing
     # sessions with new answers, closing questions whose deadline has passed, and who is still here.
     class Engine
-      TICK = 0.2 # seconds
-      REHEARSAL = 5 # ticks
-      BOARDS = 10 # ticks
-      SWEEP = 25 # ticks
+      TICK = 0.1 # seconds
+      REHEARSAL = 10 # ticks
+      BOARDS = 20 # ticks
+      SWEEP = 50 # ticks
       # Streams of one process.
       MOST_A_SEAT = 6
       MOST_AN_ADDRESS = 40
@@ -31,7 +31,7 @@ module Roost
         @hub = Hub.new(on_close: method(:left))
         @questions = OpenQuestions.new
         @dispatcher = Dispatcher.new(hub: @hub, audiences: audiences, renderer: renderer, on_moment: method(:noted))
-        @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew), look: 2.5 * tick)
+        @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew), look: 5 * tick)
         @listeners = { state: [], seats: [] }
         @dirty = Set.new
         @gone = []
@@ -83,7 +83,7 @@ module Roost
       def heard(seat_id) = @lock.synchronize { @heard << seat_id }
 
       # Something of this session has changed in this process; told to all processes at the
-      # next tick, at most five times a second.
+      # next tick, at most ten times a second.
       # @param scope [Symbol] :answers or :people, as in Bus
       def touched(session_id, scope = :answers) = @lock.synchronize { @dirty << [session_id, scope] }
 

@@ -2,15 +2,15 @@
 
 module Roost
   module Live
-    # What this process remembers of one session between notices: the
-    # answers so far and what was sent when, of which only what is new is read; and who is there,
-    # as long as nobody came or went. Used by one thread at a time.
+    # What this process remembers of one session between notices: the answers so far and what was sent
+    # when, of which only what is new is read; and where it stands and who is there, as long as nothing
+    # but answers came. Used by one thread at a time.
     class Mirror
       # A row may become visible after one that is younger; rows this young, in seconds, are
       # read again. Saves are single statements and take milliseconds.
       OVERLAP = 2.0
 
-      # @return [Store::Sessions::Row, nil] as of the last time
+      # @return [Store::Sessions::Row, nil] as of the last time, with the present time
       attr_reader :row
 
       def initialize(session_id)
@@ -22,16 +22,17 @@ module Roost
         @shown_until = 0.0
       end
 
-      # @param people [Boolean] whether somebody may have come or gone since the last one
+      # @param answers_only [Boolean] whether nothing else can have changed since the last one
       # @return [Core::Session::Moment, nil] nil when the session is gone
-      def moment(people: true)
-        @row = Store::Sessions.new.find(session_id)
+      def moment(answers_only: false)
+        answers_only &&= !@last.nil?
+        answers_only ? let_time_pass : read_row
         return nil if row.nil? || row.deleted
 
         read_answers
         # What was sent to whom is looked at only once a question is over, or by those who come.
-        read_deliveries if people
-        seats = @last && !people ? { seats: @last.seats } : {}
+        read_deliveries unless answers_only
+        seats = answers_only ? { seats: @last.seats } : {}
         kept = { answers: @answers, shown: @shown }.transform_values { |each| each.transform_values(&:dup) }
         @last = Store::Moments.new.of(row, **seats, **kept)
       end
@@ -39,6 +40,19 @@ module Roost
       private
 
       attr_reader :session_id
+
+      def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+      def read_row
+        @row = Store::Sessions.new.find(session_id)
+        @read_at = clock
+      end
+
+      def let_time_pass
+        passed = clock - @read_at
+        @read_at += passed
+        @row = row.dup.tap { |later| later.now += passed }.freeze
+      end
 
       def read_answers
         Store::Answers.new.of(session_id, beyond: @settled).each do |seq, answer|

@@ -35,6 +35,10 @@ module Roost
           @seed = seed
         end
 
+        # What comes of the block, which depends on this moment alone.
+        # @param name [Symbol] of that
+        def once(name) = (@once ||= {})[name] ||= yield
+
         def slide = lesson.slide(state.slide_id)
 
         # Position among the slides the class gets, from 0.

@@ -44,7 +44,9 @@ module Roost
         end
 
         # @return [Screen] the view of the class screen: nothing the teacher has not put there
-        def self.screen(moment)
+        def self.screen(moment) = moment.once(:screen) { screen_of(moment) }
+
+        def self.screen_of(moment)
           state = moment.state
           birds = moment.birds
           code_shown = !state.locked && (state.lobby? || (moment.options.code_throughout && state.live?))
@@ -56,6 +58,8 @@ module Roost
                                                                         names: names(moment),
                                                                         standings: shown_standings(moment)).freeze
         end
+
+        private_class_method :screen_of
 
         # @return [Desk] the teacher's view
         def self.desk(moment)
