@@ -12,14 +12,14 @@ module Roost
                                   code: row.code, seed: Roost.settings.session_secret)
       end
 
-      # The session as one seat needs it: its own answers, and those of the others only where what
+      # The session as one seat needs it: itself and its own answers, and the others only where what
       # they gave is up.
       # @return [Core::Session::Moment]
       def at_seat(row, seat_id)
         return of(row) if row.state.showing.any?
 
         answers = Answers.new(database)
-        of(row, answers: answers.by_question(row.id, seat_id: seat_id),
+        of(row, seats: Seats.new(database).of(row.id, seat_id: seat_id), answers: answers.by_question(row.id, seat_id: seat_id),
              shown: Deliveries.new(database).of(row.id, seat_id: seat_id))
       end
     end

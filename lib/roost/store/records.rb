@@ -5,20 +5,10 @@ module Roost
     # Puts together what happened in a session, as the core looks back on it. What was tallied is kept
     # for the next that asks: a page load works out only what is new.
     class Records < Repository
-      # Sessions whose tallies are kept.
-      KEPT = 50
-
-      @tallies = {}
-      @lock = Mutex.new
+      @tallies = LruCache.new(50)
 
       # @return [Hash] slide id to what was tallied last; written to by the records that use it
-      def self.tallies(session_id)
-        @lock.synchronize do
-          kept = @tallies.delete(session_id) || {}
-          @tallies.shift if @tallies.length >= KEPT
-          @tallies[session_id] = kept
-        end
-      end
+      def self.tallies(session_id) = @tallies.fetch(session_id) { {} }
 
       # @param row [Sessions::Row]
       # @param parts [Hash] :seats, :answers and :shown, where the caller has them at hand already

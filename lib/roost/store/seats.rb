@@ -67,10 +67,13 @@ module Roost
         database[:seats].where(session_id: session_ids, removed_at: nil).group_and_count(:session_id).as_hash(:session_id, :count)
       end
 
+      # @param seat_id [Integer, nil] only this one
       # @return [Array<Core::Session::Seat>] in order of joining
-      def of(session_id)
-        prepared(:seats_of_session) { all_of_session }.call(session_id: session_id)
-                                                      .map { |row| Core::Session::Seat.new(**row).freeze }
+      def of(session_id, seat_id: nil)
+        all = if seat_id then prepared(:seat_of_session) { all_of_session.where(id: :$seat_id) }
+              else prepared(:seats_of_session) { all_of_session }
+              end
+        all.call({ session_id: session_id, seat_id: seat_id }.compact).map { |row| Core::Session::Seat.new(**row).freeze }
       end
 
       # Runs the block in a transaction that only one process at a time can hold for
