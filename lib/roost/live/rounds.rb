@@ -2,10 +2,11 @@
 
 module Roost
   module Live
-    # How long each session rests before it is served again: as long as serving all of them once takes. So
-    # one class is told of each answer at once, forty classes share what the machine can do, and half of
-    # that is left for those who ask. May be used from any thread.
+    # How long each session rests before it is served again: three times as long as serving all of them once
+    # takes. So one class is told of each answer at once, forty classes share what the machine can do, and
+    # most of that is left for those who ask. May be used from any thread.
     class Rounds
+      SHARE = 3
       LONGEST_REST = 0.2 # seconds
 
       def initialize(clock: -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) })
@@ -25,7 +26,7 @@ module Roost
         @lock.synchronize do
           @round += now - began - @took.fetch(session_id, 0.0)
           @took[session_id] = now - began
-          @rested[session_id] = now + @round.clamp(0, LONGEST_REST)
+          @rested[session_id] = now + (SHARE * @round).clamp(0, LONGEST_REST)
         end
       end
 

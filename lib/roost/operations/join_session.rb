@@ -10,7 +10,6 @@ module Roost
       LOCKED = "The door of this lesson is locked. Ask your teacher to let you in."
       # Where two letters are one to the database that are not to us.
       TAKEN = "That name is taken. Add another to it."
-      DOOR = 77_813 # of the lock that lets one in at a time
 
       # @return [Core::Reading] of the open session a typed code stands for
       def self.session(raw_code)
@@ -32,20 +31,26 @@ module Roost
 
       def sit_down(row, raw_name, practice)
         seats = Store::Seats.new
-        seats.transaction do
-          seats.one_at_a_time(DOOR, row.id)
-          next Core::Reading.refused(FULL) if seats.count(row.id).fetch(row.id, 0) >= row.state.room_for && !practice
+        tried = nil
+        loop do
+          reading = Core::SeatName.read(raw_name, taken: ->(beginning) { seats.names(row.id, beginning: beginning) })
+          return reading unless reading.ok?
+          return Core::Reading.refused(TAKEN) if reading.value == tried
 
-          taken = ->(beginning) { seats.names(row.id, beginning: beginning) }
-          Core::SeatName.read(raw_name, taken: taken).and_then do |name|
-            _id, token = seats.create(row.id, name, practice: practice)
-            next Core::Reading.refused(TAKEN) unless token
-
-            Live::Bus.announce(row.id, :people)
-            Core::Reading.ok(token)
-          end
+          token = enter(seats, row, tried = reading.value, practice)
+          return Core::Reading.ok(token) if token
+          return Core::Reading.refused(FULL) if !practice && full?(seats, row)
         end
       end
+
+      # @return [String, nil] nil when another was faster, or there is no room
+      def enter(seats, row, name, practice)
+        _id, token = seats.create(row.id, name, practice: practice, room: practice ? nil : row.state.room_for)
+        Live::Bus.announce(row.id, :people) if token
+        token
+      end
+
+      def full?(seats, row) = seats.count(row.id).fetch(row.id, 0) >= row.state.room_for
     end
   end
 end

@@ -6,7 +6,7 @@ module Roost
     # parsed once, and not with every command. A version is never given twice, so what is here
     # under one is true for ever.
     module FrozenLessons
-      @lessons = LruCache.new(50)
+      @lessons = Core::LruCache.new(50)
 
       # @yieldreturn [Core::Lesson, nil] as it is read when it isn't here; nil is not kept
       # @return [Core::Lesson, nil]

@@ -5,7 +5,7 @@ module Roost
     # Puts together what happened in a session, as the core looks back on it. What was tallied is kept
     # for the next that asks: a page load works out only what is new.
     class Records < Repository
-      @tallies = LruCache.new(50)
+      @tallies = Core::LruCache.new(50)
 
       # @return [Hash] slide id to what was tallied last; written to by the records that use it
       def self.tallies(session_id) = @tallies.fetch(session_id) { {} }

@@ -14,11 +14,27 @@ module Roost
       # Stands for a stream where a window has none.
       PAGE = "page"
 
-      # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile
-      def create(session_id, name, practice: false)
+      # One comes in at a time, so that no more come than there is room for; what is counted is counted
+      # after those before are in. One string, so that nobody waits for more than the database's own work.
+      ENTER = <<~SQL
+        SELECT pg_advisory_xact_lock(77813, :session_id);
+        INSERT INTO seats (session_id, name, practice, token_digest)
+        SELECT :session_id, :name, :practice, :digest
+        WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
+        ON CONFLICT DO NOTHING RETURNING id
+      SQL
+      private_constant :ENTER
+
+      # @param room [Integer, nil] how many seats there may be; nil when that is no matter
+      # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile, or there is
+      #   no room
+      def create(session_id, name, practice: false, room: nil)
         token = SecureRandom.urlsafe_base64(16)
-        id = database[:seats].insert_conflict.insert(session_id: session_id, name: name, practice: practice,
-                                                     token_digest: Seats.digest(token))
+        digest = Seats.digest(token)
+        row = { session_id: session_id, name: name, practice: practice }
+        id = if room then database[ENTER, row.merge(digest: digest, room: room)].get(:id)
+             else database[:seats].insert_conflict.insert(**row, token_digest: digest)
+             end
         id && [id, token]
       end
 
@@ -80,11 +96,6 @@ module Roost
       # this purpose and session; nil when another has it.
       def alone(purpose, session_id)
         transaction { yield if database.get(Sequel.function(:pg_try_advisory_xact_lock, purpose, session_id)) }
-      end
-
-      # Within a transaction: waits until no other has this for this purpose and session.
-      def one_at_a_time(purpose, session_id)
-        database.get(Sequel.function(:pg_advisory_xact_lock, purpose, session_id))
       end
 
       # @param seat_id [Integer, Array<Integer>]

@@ -57,8 +57,11 @@ module Roost
 
       # The session a code stands for: the open one, else the last that had it.
       def by_code(code)
-        row = with_now.where(code: code, deleted_at: nil)
-                      .order(Sequel.desc(Sequel.lit("ended_at IS NULL")), Sequel.desc(:created_at)).first
+        of_code = prepared(:session_by_code) do
+          with_now.where(code: :$code, deleted_at: nil)
+                  .order(Sequel.desc(Sequel.lit("ended_at IS NULL")), Sequel.desc(:created_at)).limit(1)
+        end
+        row = of_code.call(code: code).first
         row && read(row)
       end
 

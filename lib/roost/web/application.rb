@@ -25,7 +25,8 @@ module Roost
                  // => 12 * MEGABYTE }.freeze
 
       # Where each app stands; of several the first that knows an address answers.
-      PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/screen" => [Screen] }.freeze
+      PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/screen" => [Screen],
+                 "/join" => [Join] }.freeze
       FOR_TEACHERS = { "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank], "/standards" => [Standards],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Results],
                        "/account" => [Account], "/" => [FrontDoor] }.freeze

@@ -4,11 +4,8 @@ require "rack/protection"
 
 module Roost
   module Web
-    # Forms of signed-in teachers carry a token, so that no other site can press their
-    # buttons. Joining needs none: it changes nothing that belongs to the browser.
+    # Forms of signed-in teachers carry a token, so that no other site can press their buttons.
     class SameOrigin < Rack::Protection::AuthenticityToken
-      def accepts?(env) = env["PATH_INFO"] == "/join" || super
-
       def deny(_env)
         [403, { "content-type" => "text/plain; charset=utf-8" },
          ["This page had been open too long. Go back, reload it, and try again.\n"]]

@@ -28,7 +28,7 @@ module Roost
       MARK = /\uE000(\d+)\uE001/
 
       # A slide is shown again and again.
-      MADE = LruCache.new(500)
+      MADE = Core::LruCache.new(500)
       # Bytes; longer texts are rare, and made each time.
       LONGEST_KEPT = 20_000
 

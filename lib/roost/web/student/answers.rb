@@ -23,7 +23,7 @@ module Roost
       def initialize(engine, seats)
         @engine = engine
         @seats = seats
-        @lessons = LruCache.new(50)
+        @lessons = Core::LruCache.new(50)
         @queue = Store::AnswerQueue.new
         @pace = Pace.new(**PACE)
         engine.on_command { |session_id| forget(session_id) }

@@ -1,49 +1,12 @@
 # frozen_string_literal: true
 
-require "rqrcode"
-
 module Roost
   module Web
-    # Where students come in: a code and a name, no account. What limits there are to trying, JoinLimits
-    # says.
+    # The first page: students type their code there, teachers find their way in.
     class FrontDoor < App
-      TOO_MANY = "Too many wrong codes from here. Wait a minute, then check the code on the board."
-      CROWD = "Very many are joining from here just now. Wait a minute, then try again."
+      include JoinPage
 
       get("/") { join_page }
-
-      get "/join/:code.svg" do |code|
-        content_type "image/svg+xml"
-        RQRCode::QRCode.new("#{Roost.settings.base_url}/join/#{Core::JoinCode.read(code) || not_found}")
-                       .as_svg(module_size: 8, use_path: true, viewbox: true, color: "1e1b2e", fill: "fffdf8", offset: 16)
-      end
-
-      get("/join/:code") { |code| join_page(code: code) }
-
-      post "/join" do
-        code = params["code"].to_s[0, 40]
-        halt 429, join_page(code: code, refusal: TOO_MANY) if JoinLimits.shut_out?(address, Core::JoinCode.read(code))
-        halt 429, join_page(code: code, refusal: CROWD) if JoinLimits.crowd?(address)
-
-        token = Operations::JoinSession.new.call(code, params["name"])
-        if token.ok?
-          JoinLimits.trust(address, Core::JoinCode.read(code))
-          redirect "/seat/#{token.value}", 303
-        end
-        # The code may have been right, and the name not.
-        JoinLimits.wrong(address) unless Operations::JoinSession.session(code).ok?
-        status 422
-        join_page(code: code, refusal: token.reason)
-      end
-
-      helpers do
-        def join_page(code: nil, refusal: nil)
-          page("front/join", title: "Join a lesson", layout: "layouts/plain", bundle: "seat", code: code,
-                             name: params["name"].to_s[0, 80], refusal: refusal)
-        end
-
-        def address = Address.of(request)
-      end
     end
   end
 end

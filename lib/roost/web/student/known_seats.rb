@@ -7,7 +7,7 @@ module Roost
     class KnownSeats
       # @param engine [Live::Engine]
       def initialize(engine)
-        @seats = LruCache.new(5000)
+        @seats = Core::LruCache.new(5000)
         engine.on_seats { |session_id| forget(session_id) }
       end
 

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe Roost::LruCache do
+RSpec.describe Roost::Core::LruCache do
   let(:cache) { described_class.new(3) }
 
   it "asks once for each, and forgets the one that was wanted longest ago" do
