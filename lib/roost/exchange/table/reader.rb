@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require "csv"
-require_relative "workbook"
 
 module Roost
   module Exchange
@@ -101,6 +100,7 @@ module Roost
         end
 
         def self.xlsx(path, most, heading)
+          require_relative "workbook" # what reads a workbook takes longer to load than a CSV to read
           book = Workbook.new(path) { |reason| refuse(reason) }
           book.rows(heading, within: ABOVE, most: most).filter_map do |number, cells|
             [number, cells.map { |cell| cell&.sub(QUOTED, "") }] unless cells.all? { |cell| cell == "" }
