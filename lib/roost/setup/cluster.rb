@@ -95,11 +95,17 @@ module Roost
         end
       end
 
+      # Where somebody else took the port meanwhile, with the next.
       def launch
+        tries = tries.to_i + 1
         port = free_port
         run("pg_ctl", "start", "-D", folder, "-w", "-l", log, "-o",
             "-c listen_addresses=127.0.0.1 -c port=#{port} -c unix_socket_directories= -c max_connections=200")
         File.write(settings.database_port_file, port.to_s)
+      rescue Unavailable
+        raise if port.nil? || free?(port) || tries > 5
+
+        retry
       end
 
       def create_databases
@@ -115,11 +121,13 @@ module Roost
       # The one it had, so that programs that are running find it again; else the first that is free.
       def free_port
         noted = File.exist?(settings.database_port_file) ? [settings.database_port] : []
-        (noted + Array.new(PORTS) { |place| settings.first_database_port + place }).find do |port|
-          TCPServer.new("127.0.0.1", port).close || true
-        rescue Errno::EADDRINUSE
-          false
-        end
+        (noted + Array.new(PORTS) { |place| settings.first_database_port + place }).find { |port| free?(port) }
+      end
+
+      def free?(port)
+        TCPServer.new("127.0.0.1", port).close || true
+      rescue Errno::EADDRINUSE
+        false
       end
 
       def run(*command)
