@@ -101,7 +101,7 @@ RSpec.describe Roost::Live::Engine do
       expect(hear(reader, "3 cards").scan("seat on").length).to be <= 2
       rendered = renderer.rendered[:seat]
       (4..8).each { |number| give(number, 3, "half a th" * number) }
-      sleep 1.2 # boards are shown every ten ticks
+      sleep 1.2 # boards are shown every twenty ticks
       expect(renderer.rendered[:seat]).to eq(rendered)
     end
   end

@@ -19,7 +19,7 @@ RSpec.describe "Who takes part in a session" do
 
   it "is not renamed to what the database takes for the name of another" do
     ada = %w[Ada i].map { |name| take_seat(session, name).first }.first
-    expect(rename(account, session.id, ada[:id], "İ").reason).to eq("That name is taken. Add another to it.")
+    expect(rename(account, session.id, ada[:id], "İ").reason).to eq("That name is taken. Add a letter or a number to it.")
     expect(moment(session).names.values).to eq(%w[Ada i])
   end
 

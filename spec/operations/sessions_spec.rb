@@ -45,7 +45,7 @@ RSpec.describe "Running a session" do
 
     it "asks for another name where the database takes two for one" do
       join(session.code, "i")
-      expect(join(session.code, "İ").reason).to eq("That name is taken. Add another to it.")
+      expect(join(session.code, "İ").reason).to eq("That name is taken. Add a letter or a number to it.")
       expect(join(session.code, "İ L")).to be_ok
     end
 

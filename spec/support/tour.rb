@@ -104,7 +104,8 @@ module Tour
   def tell_more(session, slide, seats, windows, at)
     if Roost::Store::Sessions.new.lesson(session.id).game?(slide.id)
       command(session, "show", what: "standings")
-      settled(windows.slice(:screen)) { |window| window.has_css?("h1", text: "Standings") }
+      settled(windows.slice(:desk, :screen)) { |window| window.has_css?("h1, h3", text: "Standings") }
+      settled(windows.slice(:seat)) { |window| window.has_css?(".standing") }
       at.call("#{slide.id} standings")
     end
     command(session, "spotlight", seat: seats.values.first.to_s, named: "1")

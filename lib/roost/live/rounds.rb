@@ -6,7 +6,7 @@ module Roost
     # takes. So one class is told of each answer at once, forty classes share what the machine can do, and
     # most of that is left for those who ask. May be used from any thread.
     class Rounds
-      SHARE = 3
+      TIMES = 3
       LONGEST_REST = 0.2 # seconds
 
       def initialize(clock: -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) })
@@ -26,7 +26,7 @@ module Roost
         @lock.synchronize do
           @round += now - began - @took.fetch(session_id, 0.0)
           @took[session_id] = now - began
-          @rested[session_id] = now + (SHARE * @round).clamp(0, LONGEST_REST)
+          @rested[session_id] = now + (TIMES * @round).clamp(0, LONGEST_REST)
         end
       end
 

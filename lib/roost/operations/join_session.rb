@@ -9,7 +9,7 @@ module Roost
       FULL = "This lesson is full. Your teacher can make room for more."
       LOCKED = "The door of this lesson is locked. Ask your teacher to let you in."
       # Where two letters are one to the database that are not to us.
-      TAKEN = "That name is taken. Add another to it."
+      TAKEN = "That name is taken. Add a letter or a number to it."
 
       # @return [Core::Reading] of the open session a typed code stands for
       def self.session(raw_code)
