@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require "erubi"
-require "rubocop-ast"
 
 # Which layer may name which: as the table in docs/ARCHITECTURE.md has it.
 RSpec.describe "The layers" do
@@ -16,21 +15,22 @@ RSpec.describe "The layers" do
   def self.named(ruby, layers)
     found = []
     visit = lambda do |node|
-      next unless node.is_a?(RuboCop::AST::Node)
+      next unless node.is_a?(RubyVM::AbstractSyntaxTree::Node)
 
-      found << first_of(node) if node.type == :const
+      found << first_of(node)
       node.children.each(&visit)
     end
-    visit.call(RuboCop::AST::ProcessedSource.new(ruby, 3.1).ast)
+    visit.call(RubyVM::AbstractSyntaxTree.parse(ruby))
     found.compact.map { |name| name.to_s.downcase }.uniq & layers
   end
 
-  # The outermost name of a constant, below Roost.
+  # The outermost name of a constant, below Roost; nil of anything else.
   def self.first_of(node)
-    scope, name = *node
-    return name if scope.nil? || scope.type == :cbase
-
-    name if scope.type == :const && scope.children.last == :Roost
+    scope, name = *node.children
+    case node.type
+    when :CONST, :COLON3 then scope
+    when :COLON2 then name if scope.nil? || (%i[CONST COLON3].include?(scope.type) && scope.children == [:Roost])
+    end
   end
 
   # @return [Hash{String=>Array<String>}] file to the layers that it names and may not

@@ -96,7 +96,7 @@ RSpec.describe "Faults in the middle of a lesson" do
     expect(seat).to have_css("h1", text: "There is no line just now")
     expect(seat).to have_css("li", text: "By the stars")
     @server.start
-    expect(seat.find("input[name=text]", wait: 20).value).to eq("By the stars")
+    expect(seat).to have_field("text", with: "By the stars", wait: 20)
     expect(seat).to have_css(".answer-state", text: "✓ Saved")
   end
 

@@ -68,7 +68,7 @@ RSpec.describe "A seat that is heard, or worked by keyboard" do
     command(session, "eyes_down")
     expect(seat).to have_css("input[name=text]:focus")
     seat.send_keys(" stars")
-    expect(seat.find("input[name=text]").value).to eq("By the stars")
+    expect(seat).to have_field("text", with: "By the stars")
     command(session, "close")
     expect_focus("How do they know the way?")
   end

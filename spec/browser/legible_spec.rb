@@ -49,7 +49,6 @@ RSpec.describe "The class screen, from the back row" do
   end
 
   def look(slide, words, least)
-    sleep 0.5 # the type is made to fit once everything has its size
     (size, text), cut = smallest(screen)
     "#{slide.prompt.kind} #{words}: #{size} px #{text}, #{cut} cut off" if size < least || cut > 1
   end

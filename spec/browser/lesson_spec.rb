@@ -91,7 +91,7 @@ RSpec.describe "A whole lesson in four windows" do
     desk.click_button "Spotlight down"
     desk.within(desk.find(".entry", text: "Bo")) { desk.click_button "with name" }
     expect(screen).to have_css(".spotlight figcaption", text: "Bo")
-    expect(ada.find("input[name=text]").value).to eq("They follow")
+    expect(ada).to have_field("text", with: "They follow")
 
     # A sketch with a finger on a phone, kept as strokes.
     desk.click_button "Next slide →"

@@ -89,7 +89,7 @@ RSpec.describe "A seat that loses nothing" do
     expect(seat).to have_css(".answer-state", text: "On this device, sending…")
     offline(seat, false)
     seat.refresh
-    expect(seat.find("input[name=text]").value).to eq("They follow the river")
+    expect(seat).to have_field("text", with: "They follow the river")
     eventually { stored&.value == { "text" => "They follow the river" } }
     expect(database[:answers].count).to eq(1)
   end
@@ -107,7 +107,7 @@ RSpec.describe "A seat that loses nothing" do
     expect(seat).to have_css(".help.is-wrong", text: "This seat has another name.")
     seat.fill_in "The name you joined with", with: "ada"
     seat.click_button "Back to my seat"
-    expect(seat.find("input[name=text]").value).to eq("Stars")
+    expect(seat).to have_field("text", with: "Stars")
     eventually { stored&.value == { "text" => "Stars" } }
   end
 
@@ -189,9 +189,9 @@ RSpec.describe "A seat that loses nothing" do
     expect(seat).to have_css(".answer-state", text: "In another window you wrote something else")
     expect(stored.beside).to eq({ "text" => ["By the stars and the sun"] })
     seat.refresh
-    expect(seat.find("input[name=text]").value).to eq("By the stars and the sun")
+    expect(seat).to have_field("text", with: "By the stars and the sun")
     seat.click_button "Show the other"
-    expect(seat.find("input[name=text]").value).to eq("By smell")
+    expect(seat).to have_field("text", with: "By smell")
     expect(seat).to have_no_button("Show the other")
   end
 

@@ -30,7 +30,7 @@ module Access
 
   # @return [Array<String>] what axe finds wrong, all its rules but experimental ones, targets of 24 px too
   def violations(session)
-    session.execute_script(AXE) unless session.evaluate_script("Boolean(window.axe)")
+    session.execute_script(AXE) unless brought?(session)
     session.evaluate_async_script(RUN)
   end
 
@@ -62,6 +62,19 @@ module Access
   end
 
   private
+
+  WITH_AXE = Set.new.compare_by_identity
+  private_constant :WITH_AXE
+
+  # Each page that is opened from now on brings axe along: sent once a window, not once a page.
+  # @return [Boolean] whether the page at hand has it already
+  def brought?(session)
+    browser = session.driver.browser
+    return true unless WITH_AXE.add?(browser)
+
+    browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: AXE)
+    false
+  end
 
   def resize(session, width, height)
     session.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height,

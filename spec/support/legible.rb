@@ -22,6 +22,17 @@ module Legible
     })()
   JS
 
+  # Until everything has its size, and the type has been made to fit it.
+  FITTED = <<~JS
+    const done = arguments[0];
+    const pictures = [...document.querySelectorAll(".screen-stage img")].map((picture) => picture.decode().catch(() => null));
+    const frames = (left) => (left ? requestAnimationFrame(() => frames(left - 1)) : done());
+    Promise.all([document.fonts.ready, ...pictures]).then(() => frames(4));
+  JS
+
   # @return [Array(Array(Numeric, String), Numeric)] the smallest type with its words, and how many pixels are cut off
-  def smallest(screen) = screen.evaluate_script(SMALLEST)
+  def smallest(screen)
+    screen.evaluate_async_script(FITTED)
+    screen.evaluate_script(SMALLEST)
+  end
 end

@@ -29,7 +29,7 @@ module Roost
         base = "/results/#{row.id}/questions/#{slide.id}"
         if htmx?
           next partial("results/key", base: base, prompt: slide.prompt, slide: slide, inside: true,
-                                      aside: row.state.set_aside?(slide.id),
+                                      set_aside: row.state.set_aside?(slide.id),
                                       in_lesson: Operations::CorrectQuestion.in_lesson?(row, slide))
         end
 
@@ -47,7 +47,7 @@ module Roost
 
       post "/:id/questions/:slide/aside" do |id, slide_id|
         row = own_session(id)
-        command = params["aside"] == "1" ? "put_aside" : "count_again"
+        command = params["set_aside"] == "1" ? "put_aside" : "count_again"
         granted(Operations::CommandSession.new.call(account_id, row.id, command, { "slide" => slide_id }))
         changed(row, slide_id, command)
       end
