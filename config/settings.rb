@@ -64,7 +64,7 @@ module Roost
     def workers = Integer(@env.fetch("ROOST_WORKERS", "2"))
 
     # Threads a worker: as many saves as can be written together (Store::AnswerQueue).
-    def threads = Integer(@env.fetch("ROOST_THREADS", "16"))
+    def threads = Integer(@env.fetch("ROOST_THREADS", "32"))
 
     # Threads that send to sessions side by side.
     def dispatchers = 4

@@ -16,6 +16,7 @@ module Roost
       def initialize(session_id)
         @session_id = session_id
         @answers = {}
+        @copied = Set.new
         @settled = 0
         @recent = []
         @shown = {}
@@ -32,9 +33,9 @@ module Roost
         read_answers
         # What was sent to whom is looked at only once a question is over, or by those who come.
         read_deliveries unless answers_only
-        seats = answers_only ? { seats: @last.seats } : {}
-        kept = { answers: @answers, shown: @shown }.transform_values { |each| each.transform_values(&:dup) }
-        @last = Store::Moments.new.of(row, **seats, **kept)
+        @last = Store::Moments.new.of(row, **seats(answers_only), answers: @answers.dup, shown: @shown.transform_values(&:dup))
+      ensure
+        @copied.clear # what was handed on is not written to any more
       end
 
       private
@@ -42,6 +43,9 @@ module Roost
       attr_reader :session_id
 
       def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+
+      # Where nobody came or went, what was worked out of other answers stands, too.
+      def seats(answers_only) = answers_only ? { seats: @last.seats, before: @last.record } : {}
 
       def read_row
         @row = Store::Sessions.new.find(session_id)
@@ -70,8 +74,12 @@ module Roost
 
       # An answer that was read again is the same as before; what was worked out of it stands.
       def keep(answer)
-        here = @answers[[answer.slide_id, answer.attempt]] ||= {}
-        here[answer.seat_id] = answer unless here[answer.seat_id] == answer
+        question = [answer.slide_id, answer.attempt]
+        here = @answers.fetch(question, {})
+        return if here[answer.seat_id] == answer
+
+        @answers[question] = here.dup if @copied.add?(question)
+        @answers[question][answer.seat_id] = answer
       end
     end
   end

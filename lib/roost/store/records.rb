@@ -11,13 +11,14 @@ module Roost
       def self.tallies(session_id) = @tallies.fetch(session_id) { {} }
 
       # @param row [Sessions::Row]
+      # @param before [Core::Session::Record, nil] of a moment ago
       # @param parts [Hash] :seats, :answers and :shown, where the caller has them at hand already
       # @return [Core::Session::Record]
-      def of(row, **parts)
+      def of(row, before: nil, **parts)
         state = row.state
         Core::Session::Record.new(
           id: row.id, title: row.title, options: row.options, openings: state.openings, set_aside: state.set_aside,
-          curated: state.curated, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
+          curated: state.curated, before: before, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
           seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
           answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
           shown: parts.fetch(:shown) { Deliveries.new(database).of(row.id) }

@@ -13,7 +13,7 @@ module Roost
         extend Forwardable
 
         # here:: also when the state is :answered, of one who has left since
-        Bird = Struct.new(:seat_id, :name, :state, :here, :practice, keyword_init: true)
+        Bird = Struct.new(:seat_id, :name, :state, :here, :practice)
 
         # How many orders the options of a shuffled question are given out in: enough that
         # neighbours differ, few enough to render.
@@ -77,8 +77,13 @@ module Roost
         # One a seat, in order of joining; state is :answered, :writing, :here or :away.
         # @return [Array<Bird>]
         def birds
-          @birds ||= seats.map do |seat|
-            Bird.new(seat_id: seat.id, name: seat.name, state: doing(seat), here: seat.here, practice: seat.practice).freeze
+          @birds ||= begin
+            readable = given
+            unreadable = unread
+            seats.map do |seat|
+              doing = doing(seat.here, readable[seat.id] || unreadable[seat.id])
+              Bird.new(seat.id, seat.name, doing, seat.here, seat.practice).freeze
+            end
           end
         end
 
@@ -105,11 +110,10 @@ module Roost
 
         private
 
-        def doing(seat)
-          answer = given[seat.id] || unread[seat.id]
-          return seat.here ? :here : :away unless answer
+        def doing(here, answer)
+          return here ? :here : :away unless answer
           return :answered if answer.readable? && (answer.final || answer.unfinished?(state.opening))
-          return :away unless seat.here
+          return :away unless here
 
           state.opening&.open? ? :writing : :here
         end

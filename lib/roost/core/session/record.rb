@@ -15,11 +15,15 @@ module Roost
       # curated::  Hash of slide id to Curation
       # tallies::  Hash of slide id to what was tallied of it so far, here or the moment before; what is
       #            tallied here is put into it, so that a chart can stay where it was
+      # before::   the Record of a moment ago; what is the same in both, as an object, is not worked out again
       class Record
+        NONE = {}.freeze
+        private_constant :NONE
+
         attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies
 
         def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {},
-                       tallies: {})
+                       tallies: {}, before: nil)
           @id = id
           @title = title
           @lesson = lesson
@@ -31,9 +35,8 @@ module Roost
           @set_aside = set_aside
           @curated = curated
           @tallies = tallies
-          @given = {}
-          @unread = {}
           @fresh = {}
+          @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]
         end
 
         # @return [Opening, nil] the latest of a slide
@@ -105,20 +108,32 @@ module Roost
         # @return [Hash{Integer=>Float}] seat id to when the question was sent to its device
         def shown_to(slide_id) = shown.fetch([slide_id, attempt(slide_id)], NONE)
 
-        private
+        protected
 
-        NONE = {}.freeze
-        private_constant :NONE
+        def same_class?(other) = seats.equal?(other.seats) && lesson.equal?(other.lesson)
 
-        def readable(slide_id, prompt)
-          here = prompt ? all_answers(slide_id) : NONE
-          seats.each_with_object({}) do |seat, given|
-            answer = here[seat.id]
-            given[seat.id] = answer if answer&.readable? && !prompt.blank_answer?(answer.value)
-          end
+        # What was worked out of answers that another record has, too, by slide; the names; and all that was given.
+        # @return [Array]
+        def kept(other)
+          same = ->(slide_id) { other.all_answers(slide_id).equal?(all_answers(slide_id)) }
+          [*[@given, @unread].map { |each| each.select { |slide_id, _| same.call(slide_id) } }, @names, @given]
         end
 
         def all_answers(slide_id) = answers.fetch([slide_id, attempt(slide_id)], NONE)
+
+        private
+
+        def readable(slide_id, prompt)
+          here = prompt ? all_answers(slide_id) : NONE
+          earlier = @earlier.fetch(slide_id, NONE)
+          seats.each_with_object({}) do |seat, given|
+            answer = here[seat.id]
+            next unless answer
+
+            known = earlier[seat.id].equal?(answer)
+            given[seat.id] = answer if known || (answer.readable? && !prompt.blank_answer?(answer.value))
+          end
+        end
       end
     end
   end

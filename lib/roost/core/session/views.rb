@@ -178,7 +178,7 @@ module Roost
             opening = moment.state.opening
             spotlit = moment.state.spotlights.map { |light| light["seat"] }
             prompt = moment.slide.prompt
-            all = moment.given.merge(moment.unread.slice(*moment.names.keys))
+            all = moment.unread.empty? ? moment.given : moment.given.merge(moment.unread.slice(*moment.names.keys))
             all.min_by(MOST_LISTED) { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
               read = answer.readable?
               Entry.new(seat_id: seat_id, name: moment.names[seat_id], value: (answer.value if read),
