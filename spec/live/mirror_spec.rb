@@ -36,6 +36,20 @@ RSpec.describe Roost::Live::Mirror do
                                              state: have_attributes(slide_id: "s3"))
   end
 
+  it "lets what it handed on stand as it was when more comes" do
+    command(session, "jump", slide: "s2")
+    ada, bo = %w[Ada Bo].map { |name| take_seat(session, name).first }
+    save(session, ada, "s2", { "options" => ["o1"] })
+    first = mirror.moment
+    save(session, bo, "s2", { "options" => ["o2"] })
+    second = mirror.moment(answers_only: true)
+    save(session, bo, "s2", { "options" => ["o1"] }, save_no: 2)
+    third = mirror.moment(answers_only: true)
+    chosen = ->(moment) { moment.given("s2").transform_values { |answer| answer.value["options"] } }
+    expect([first, second, third].map(&chosen)).to eq([{ ada[:id] => ["o1"] }, { ada[:id] => ["o1"], bo[:id] => ["o2"] },
+                                                       { ada[:id] => ["o1"], bo[:id] => ["o1"] }])
+  end
+
   it "is nothing of a session that was deleted" do
     mirror.moment
     command(session, "end")

@@ -27,7 +27,7 @@ module Roost
       # @return [Answers::Saved, nil] nil when nothing was stored
       # @raise [Sequel::Error] as Answers#save does
       def save(**given)
-        mine = Waiting.new(given, Thread::Queue.new)
+        mine = Waiting.new(given, Thread::Queue.new, nil, Sequel::Error.new("not written"))
         @waiting << mine
         see_to_writer
         mine.told.pop
@@ -51,6 +51,7 @@ module Roost
       end
 
       def keep_writing
+        batch = []
         again = []
         loop do
           batch, again = taken(again).group_by(&:key).values.map { |same| [same.first, same.drop(1)] }.transpose
@@ -58,6 +59,9 @@ module Roost
           together(batch)
           batch.each { |waiting| waiting.told << true }
         end
+      ensure
+        # Nobody waits for a writer that has died; what is sent again finds a new one.
+        [*batch, *again].each { |waiting| waiting.told << true }
       end
 
       # All that wait, and at least one.
@@ -69,7 +73,10 @@ module Roost
       end
 
       def together(batch)
-        @answers.call.save_all(batch.map(&:given)).zip(batch) { |saved, waiting| waiting.saved = saved }
+        @answers.call.save_all(batch.map(&:given)).zip(batch) do |saved, waiting|
+          waiting.saved = saved
+          waiting.error = nil
+        end
       rescue StandardError => e
         return batch.each { |waiting| waiting.error = e } if batch.one? || away?(e)
 
