@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "set"
+
 # What can be said of a page by machine about whether everybody can use it.
 module Access
   AXE = File.read(File.join(Roost::Settings::ROOT, "node_modules/axe-core/axe.min.js"))

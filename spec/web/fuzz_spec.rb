@@ -34,9 +34,8 @@ RSpec.describe "Any request" do
              prompt[text] prompt[regions] prompt[option_ids][] prompt[option_texts][] prompt[value] prompt[most] prompt[boxes]
              rev kind do lesson way to moved from command what seat page q shelf subject level option drawing after words count
              email password name code key deleted changed removed undo w v cards in_lesson set_aside may_edit open starred
-             archived speed_share
-             class_name seen revision picture_files[] picture_alts[] pictures[x] prompt prompt[] a[b][c][d][e][f]
-             ticket starter sign_in column told held[] held_options[x] before].freeze
+             archived speed_share class_name seen revision picture_files[] picture_alts[] pictures[x] prompt prompt[]
+             a[b][c][d][e][f] ticket starter sign_in column told held[] held_options[x] before].freeze
 
   # A teacher signed in, with a lesson and a session in which somebody sits and has answered: as often
   # as needed, since what is sent deletes and ends things.

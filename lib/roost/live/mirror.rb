@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "set"
+
 module Roost
   module Live
     # What this process remembers of one session between notices: the answers so far and what was sent

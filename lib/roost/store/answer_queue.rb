@@ -25,7 +25,7 @@ module Roost
 
       # @param given [Hash] see Answers#save_all
       # @return [Answers::Saved, nil] nil when nothing was stored
-      # @raise [Sequel::Error] as Answers#save does
+      # @raise [Sequel::Error] as Answers#save does, or when what writes has died before it was written
       def save(**given)
         mine = Waiting.new(given, Thread::Queue.new, nil, Sequel::Error.new("not written"))
         @waiting << mine
@@ -61,7 +61,8 @@ module Roost
         end
       ensure
         # Nobody waits for a writer that has died; what is sent again finds a new one.
-        [*batch, *again].each { |waiting| waiting.told << true }
+        left = Array.new(@waiting.length) { @waiting.pop }
+        [*batch, *again, *left].each { |waiting| waiting.told << true }
       end
 
       # All that wait, and at least one.
