@@ -87,7 +87,7 @@ RSpec.describe "Preparing a lesson in the browser" do
     def photographs
       Dir.mktmpdir do |folder|
         paths = Array.new(3) do |number|
-          noise = Vips::Image.gaussnoise(4000, 3000, mean: 120 + (number * 20), sigma: 40).cast(:uchar)
+          noise = Vips::Image.gaussnoise(4000, 3000, mean: 120 + (number * 20), sigma: 8).cast(:uchar)
           File.join(folder, "marsh #{number}.jpg").tap { |path| noise.bandjoin([noise, noise]).write_to_file(path, Q: 92) }
         end
         expect(paths.sum { |path| File.size(path) }).to be > 12_000_000

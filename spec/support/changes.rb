@@ -11,13 +11,12 @@ module Changes
   FROM_WEB = [] # rubocop:disable Style/MutableConstant
 
   def log_connection_yield(sql, *)
-    Changes.note(caller) if sql.match?(WRITES)
+    Changes.note(caller_locations) if sql.match?(WRITES)
     super
   end
 
   def self.note(places)
-    ours = places.find { |place| place.match?(OURS) }
-    file = ours && ours[OURS, 1]
-    FROM_WEB << file if file&.start_with?("web/") && places.none? { |place| place.match?(%r{/gems/(?:rodauth|rack-attack)-}) }
+    file = places.lazy.filter_map { |place| place.path[OURS, 1] }.first
+    FROM_WEB << file if file&.start_with?("web/") && places.none? { |place| place.path.match?(%r{/gems/(?:rodauth|rack-attack)-}) }
   end
 end
