@@ -150,6 +150,7 @@ class Screenshots
   def join
     seat.visit "/"
     seat.fill_in "Code on the board", with: teacher.find(".code.is-huge").text
+    seat.click_button "Go on"
     seat.fill_in "Your name", with: "Cleo"
     seat.click_button "Join"
     teacher.fill_in "practice-count", with: "23"

@@ -10,7 +10,7 @@ require_relative "../config/settings"
 module Roost
   LOADER = Zeitwerk::Loader.new
   LOADER.push_dir(File.join(__dir__, "roost"), namespace: Roost)
-  LOADER.collapse(File.join(__dir__, "roost/core/lesson"))
+  LOADER.collapse(%w[lesson people].map { |folder| File.join(__dir__, "roost/core", folder) })
   LOADER.collapse(%w[edge teacher student screen files rendering].map { |room| File.join(__dir__, "roost/web", room) })
   LOADER.ignore(File.join(__dir__, "roost/web/views"))
   LOADER.setup

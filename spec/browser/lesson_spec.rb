@@ -13,7 +13,7 @@ RSpec.describe "A whole lesson in four windows" do
     desk.find("h1", text: "Lessons")
     expect_accessible(desk)
     desk.click_link "Start"
-    desk.fill_in "Class", with: "Year 7 Kestrel"
+    desk.fill_in "or its name, for your records", with: "Year 7 Kestrel"
     expect_accessible(desk)
     desk.click_button "Open the lobby"
     code = desk.find(".code.is-huge").text

@@ -22,7 +22,7 @@ RSpec.describe Roost::Exchange::Confined do
   end
 
   def reason(bytes, extension = ".csv")
-    written(bytes, extension) { |path| Roost::Exchange::Table.read(path, heading: "Question", most: 500).reason }
+    written(bytes, extension) { |path| Roost::Exchange::Table.read(path, headings: ["Question"], most: 500).reason }
   end
 
   it "refuses sheets that are too much, in words that go on after the file's name" do

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "csv"
+
 require "tempfile"
 
 RSpec.describe Roost::Exchange::QuestionSheet do

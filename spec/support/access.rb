@@ -24,7 +24,7 @@ module Access
       const place = [element, element.parentElement, element.parentElement.parentElement]
         .map(({ localName, className, type }) => [localName, className, type]);
       const drawn = [element, seen].map((each) => getComputedStyle(each))
-        .map(({ outline, outlineOffset, boxShadow, backgroundColor, color }) => [outline, outlineOffset, boxShadow, backgroundColor, color]);
+        .map((style) => ["outline", "outlineOffset", "boxShadow", "backgroundColor", "color"].map((name) => style[name]));
       const like = [place, drawn].join();
       return { like, covered: !seen.contains(above) && !element.contains(above),
                name: (element.getAttribute("aria-label") || element.textContent || element.name || element.id).trim().slice(0, 60),

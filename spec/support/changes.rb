@@ -17,6 +17,8 @@ module Changes
 
   def self.note(places)
     file = places.lazy.filter_map { |place| place.path[OURS, 1] }.first
-    FROM_WEB << file if file&.start_with?("web/") && places.none? { |place| place.path.match?(%r{/gems/(?:rodauth|rack-attack)-}) }
+    FROM_WEB << file if file&.start_with?("web/") && places.none? do |place|
+      place.path.match?(%r{/gems/(?:rodauth|rack-attack)-})
+    end
   end
 end

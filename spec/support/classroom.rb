@@ -69,6 +69,7 @@ module Classroom
     window(name, driver).tap do |session|
       session.visit "/"
       session.fill_in "Code on the board", with: code
+      session.click_button "Go on"
       session.fill_in "Your name", with: as
       session.click_button "Join"
       session.find(".seat-name", text: as)

@@ -42,8 +42,9 @@ RSpec.describe "Pages" do
   end
 
   describe "the front door" do
-    it "shows the code of a link, and a QR code for it" do
-      expect(get("/join/#{session.code.downcase}").body).to include("value=\"#{session.code.downcase}\"")
+    it "asks by a link for what the session wants, and shows a QR code for it" do
+      expect(get("/join/#{session.code.downcase}").body).to include("action=\"/join/#{session.code}\"", "Birds on the move")
+      expect(get("/join/zzz99x").body).to include("value=\"zzz99x\"", "That code isn&#39;t open.")
       get "/join/#{session.code}.svg"
       expect(last_response.headers["content-type"]).to eq("image/svg+xml")
       expect(body).to include("<svg", "<path")
@@ -118,7 +119,7 @@ RSpec.describe "Pages" do
       post_form "/lessons/#{@lesson}/start", title: "", class_name: "7K", opens_itself: "1", speed_share: "0"
       started = Roost::Store::Sessions.new.all_of(account).first
       expect(started.options.to_h).to eq(opens_itself: true, may_change: false, code_throughout: false, names_shown: false,
-                                         speed_share: "0")
+                                         speed_share: "0", entry: "free", extra: "")
       expect([started.title, started.class_name]).to eq(["Birds on the move", "7K"])
     end
 

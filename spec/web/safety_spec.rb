@@ -172,7 +172,9 @@ RSpec.describe "Safety at the edge" do
 
     it "says what to do about a wrong code and keeps what was typed" do
       join("ABC 999", "Bo")
-      expect(last_response.body).to include("Check the board, or ask your teacher.", 'value="ABC 999"', 'value="Bo"')
+      expect(last_response.body).to include("Check the board, or ask your teacher.", 'value="ABC 999"')
+      join(session.code, "B" * 41)
+      expect(last_response.body).to include("That name is too long", "value=\"#{"B" * 3}")
       join(session.code, " ")
       expect(last_response.body).to include("Type your name")
     end

@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require "caxlsx"
-require "csv"
 
 module Roost
   module Exchange
@@ -10,15 +9,11 @@ module Roost
     class QuestionSheet
       MOST_ROWS = 500
       COMMENT = "#"
-      # A cell that begins so would be run as a formula by the program that opens it, or be left out.
-      FORMULA = /\A'*[=+\-@\t]/
-      NUMBER = /\A-\d+(?:[.,]\d+)*\z/
-      # A quote before that in a workbook, where a text is a text, but a quote might be taken for ours.
+      # A quote before a formula in a workbook, where a text is a text, but a quote might be taken for ours.
       ALREADY = /\A'+[=+\-@\t]/
       # A question that begins like a comment has a quote before it.
       COMMENTED = /\A'*#/
       UNCOMMENTED = /\A'(?='*#)/
-      BYTE_ORDER_MARK = "\uFEFF"
 
       # What was found in one row.
       #
@@ -40,7 +35,7 @@ module Roost
       # @param mark [String] begins the ids of the new slides
       # @return [Core::Reading] of Found; refused in words that go on after the file's name
       def read(path, mark:)
-        Table.read(path, heading: "Question", most: MOST_ROWS + 3).and_then do |first, *rest|
+        Table.read(path, headings: ["Question"], most: MOST_ROWS + 3).and_then do |first, *rest|
           header = first ? first.cells : []
           columns = header.map { |cell| column(cell) }
           next Core::Reading.refused("has no column “Question”. Begin with the pattern.") unless columns.include?("Question")
@@ -56,12 +51,12 @@ module Roost
 
       # @param slides [Array<Core::Slide>] those without a question are left out
       # @return [String] CSV with a byte-order mark
-      def csv(slides) = to_csv(table(slides))
+      def csv(slides) = CsvText.of(table(slides))
 
       # @return [String] bytes of an XLSX workbook
       def xlsx(slides) = to_xlsx(table(slides))
 
-      def pattern_csv = to_csv(pattern)
+      def pattern_csv = CsvText.of(pattern)
 
       def pattern_xlsx = to_xlsx(pattern)
 
@@ -95,7 +90,7 @@ module Roost
       def table(slides)
         rows = slides.select(&:prompt).map do |slide|
           cells = @row.cells(slide)
-          cells.merge("Question" => quoted(cells["Question"], COMMENTED))
+          cells.merge("Question" => CsvText.quoted(cells["Question"], COMMENTED))
         end
         options = QuestionRow::OPTIONS.select.with_index { |name, place| place < 6 || rows.any? { |row| row[name] } }
         names = QuestionRow::EXPLAINED.keys.flat_map { |name| name == "Option A" ? options : name }.uniq
@@ -111,20 +106,13 @@ module Roost
         [names, ["#{COMMENT} #{first}", *rest], example.values_at(*names).map(&:to_s)]
       end
 
-      def to_csv(table)
-        CSV.generate(+BYTE_ORDER_MARK) { |csv| table.each { |row| csv << row.map { |cell| quoted(cell, FORMULA) } } }
-      end
-
-      # A quote before what would be taken for something else (Table::Reader).
-      def quoted(cell, pattern) = cell.match?(pattern) && !cell.match?(NUMBER) ? "'#{cell}" : cell
-
       def to_xlsx(table)
         package = Axlsx::Package.new
         package.workbook.add_worksheet(name: "Questions") do |sheet|
           bold = sheet.styles.add_style(b: true)
           wrap = sheet.styles.add_style(alignment: { wrap_text: true, vertical: :top })
           table.each_with_index do |row, place|
-            cells = row.map { |cell| quoted(cell, ALREADY) }
+            cells = row.map { |cell| CsvText.quoted(cell, ALREADY) }
             sheet.add_row(cells, types: [:string] * row.length, escape_formulas: true, style: place.zero? ? bold : wrap)
           end
           sheet.column_widths(*table.first.map { |name| name == "Question" ? 44 : 18 })

@@ -14,7 +14,7 @@ module Roost
       # @param path [String] of a file from outside
       # @return [Core::Reading] of Found; refused in words that go on after the file's name
       def self.read(path)
-        Table.read(path, heading: "code", most: MOST + 1).and_then do |header, *rows|
+        Table.read(path, headings: ["code"], most: MOST + 1).and_then do |header, *rows|
           columns = (header ? header.cells : []).map { |cell| cell.is_a?(String) ? COLUMNS[cell.strip.downcase] : nil }
           next Core::Reading.refused("needs the columns code and text in its first row.") unless (%i[code words] - columns).empty?
           next Core::Reading.refused("has more than #{MOST} standards. Split it.") if rows.length > MOST

@@ -17,14 +17,14 @@ module Roost
       Row = Struct.new(:number, :cells, keyword_init: true)
 
       # @param path [String]
-      # @param heading [String] stands in the first row that is wanted
+      # @param headings [Array<String>] one of them stands in the first row that is wanted
       # @param most [Integer] rows beyond this many are not read
       # @return [Core::Reading] of Array of Row, blank ones left out; refused in words that go on after
       #   the file's name
-      def self.read(path, heading:, most:)
+      def self.read(path, headings:, most:)
         return Core::Reading.refused("is larger than 10 MB.") if File.size(path) > MOST_BYTES
 
-        done = Confined.read("sheet", path, most, heading)
+        done = Confined.read("sheet", path, most, *headings)
         return Core::Reading.refused(done.refusal || SLOW) unless done.success
 
         rows = JSON.parse(done.output.force_encoding(Encoding::UTF_8))

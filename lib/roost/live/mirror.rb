@@ -47,7 +47,9 @@ module Roost
       def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
       # Where nobody came or went, what was worked out of other answers stands, too.
-      def seats(answers_only) = answers_only ? { seats: @last.seats, before: @last.record } : {}
+      def seats(answers_only)
+        answers_only ? { seats: @last.seats, roll: @last.roll, stopped: @last.stopped, before: @last.record } : {}
+      end
 
       def read_row
         @row = Store::Sessions.new.find(session_id)

@@ -7,7 +7,11 @@ module Roost
       TITLE_LIMIT = 120
       CLASS_LIMIT = 60
 
-      # @param form [Hash] "title", "class_name" and the options
+      NO_CLASS = "That class isn't here any more. Choose another."
+      NO_LIST = "Choose a class, so that there is a list to pick from."
+      NOBODY = "Nobody is in that class yet. Add its students first, or let them type a name."
+
+      # @param form [Hash] "title", "class_id" or "class_name", and the options
       # @return [Core::Reading, nil] of a Store::Sessions::Row; nil without such a lesson
       def call(account_id, lesson_id, form)
         row = Store::Lessons.new.look(account_id, lesson_id)
@@ -16,17 +20,31 @@ module Roost
           return Core::Reading.refused("This lesson has no slides for the class. Add one, then start.")
         end
 
+        options = Core::Session::Options.read(form)
         read(form, "title", TITLE_LIMIT, "The title").and_then do |title|
-          read(form, "class_name", CLASS_LIMIT, "The class").map do |class_name|
-            Store::Sessions.new.create(
-              account_id: account_id, lesson_id: lesson_id, lesson: row.lesson.settled, class_name: class_name,
-              title: title.empty? ? row.lesson.title : title, options: Core::Session::Options.read(form)
-            )
+          given_to(account_id, form, options).map do |about|
+            Store::Sessions.new.create(account_id: account_id, lesson_id: lesson_id, lesson: row.lesson.settled, options: options,
+                                       title: title.empty? ? row.lesson.title : title, **about)
           end
         end
       end
 
       private
+
+      # @return [Core::Reading] of the class it is given to: :class_id and :class_name
+      def given_to(account_id, form, options)
+        if form["class_id"].to_s.empty?
+          return Core::Reading.refused(NO_LIST) if options.entry == "list"
+
+          return read(form, "class_name", CLASS_LIMIT, "The class").map { |name| { class_name: name } }
+        end
+
+        found = Store::Classes.new.find(account_id, form["class_id"].to_s[/\A\d{1,18}\z/].to_i)
+        return Core::Reading.refused(NO_CLASS) unless found
+        return Core::Reading.refused(NOBODY) if found.students.zero? && options.entry == "list"
+
+        Core::Reading.ok({ class_id: found.id, class_name: found.name })
+      end
 
       def read(form, field, limit, what) = Core::Text.read(form[field], limit: limit, what: what, lines: false)
     end

@@ -38,11 +38,12 @@ module Roost
         colleague = accounts.create(**COLLEAGUE, password_hash: hash)
         load_shelf(account_id, colleague)
         load_standards(account_id)
+        kestrel = load_classes(account_id)
         ready = Operations::ReadyLesson.new(take: method(:taken))
         lessons = LESSONS.map { |name| ready.call(account_id, name) }
         Store::Bank.new.keep(account_id, Store::Lessons.new.find(account_id, lessons[1]).lesson.prompts,
                              taken_from: "Voices of the marsh")
-        past_session(account_id, lessons.last)
+        past_session(account_id, lessons.last, kestrel)
       end
 
       # The last two of the shelf are the colleague's.
@@ -72,14 +73,30 @@ module Roost
         Store::Standards.new.keep(account_id, found.standards, for_all: true)
       end
 
+      # @return [Integer] id of the first class
+      def load_classes(account_id)
+        YAML.safe_load_file(File.join(FOLDER, "classes.yml")).map do |source|
+          id = Operations::KeepClass.new.create(account_id, source).value
+          rows = source["students"].each_with_index.map do |name, place|
+            [place + 1, { name: name, group: source["groups"][place % source["groups"].length],
+                          time_factor: source["extra_time"].fetch(name, "1") }]
+          end
+          Operations::FillClass.new.fill(account_id, id, Core::Roll.read(rows).value)
+          id
+        end.first
+      end
+
       # Each drawing is taken once: that takes a third of a second.
       def taken(account_id, name) = (@taken ||= {})[name] ||= Operations::TakeDrawing.new.call(account_id, name)
 
       # Runs the lesson through with simulated students, then puts it back to a lesson of 47 minutes the day before.
-      def past_session(account_id, lesson_id)
-        row = Operations::StartSession.new.call(account_id, lesson_id, demo_options).value
+      def past_session(account_id, lesson_id, class_id)
+        row = Operations::StartSession.new.call(account_id, lesson_id, demo_options.merge("class_id" => class_id.to_s)).value
         students = Core::Practice::Roster.students(STUDENTS, seed: SEED)
-        seats = students.map { |student| Store::Seats.new.create(row.id, student.name, practice: true).first }
+        people = Store::Students.new.of_class(class_id).to_h { |person| [person.name, person] }
+        seats = students.map do |student|
+          Store::Seats.new.create(row.id, student.name, practice: true, student_id: people.fetch(student.name).id).first
+        end
         command(row, "begin", account_id)
         lesson = Store::Sessions.new.lesson_of(row)
         lesson.slides.each_with_index do |slide, place|
@@ -91,7 +108,7 @@ module Roost
       end
 
       def demo_options
-        { "title" => "Birds on the move", "class_name" => "Year 7 Kestrel", "opens_itself" => "1", "may_change" => "1",
+        { "title" => "Birds on the move", "opens_itself" => "1", "may_change" => "1",
           "code_throughout" => "1", "names_shown" => "1", "speed_share" => "0.25" }
       end
 

@@ -5,11 +5,13 @@ module Roost
     # Puts together where a session stands, as the live views see it.
     class Moments < Repository
       # @param row [Sessions::Row]
+      # @param stopped [Array<String>, nil] names, where the caller has them at hand already
       # @param parts [Hash] see Records#of
       # @return [Core::Session::Moment]
-      def of(row, **parts)
+      def of(row, stopped: nil, **parts)
         Core::Session::Moment.new(record: Records.new(database).of(row, **parts), state: row.state, version: row.version,
-                                  code: row.code, seed: Roost.settings.session_secret)
+                                  code: row.code, stopped: stopped || StoppedNames.new(database).waiting(row.id),
+                                  seed: Roost.settings.session_secret)
       end
 
       # The session as one seat needs it: itself and its own answers, and the others only where what
@@ -19,8 +21,9 @@ module Roost
         return of(row) if row.state.showing.any?
 
         answers = Answers.new(database)
-        of(row, seats: Seats.new(database).of(row.id, seat_id: seat_id), answers: answers.by_question(row.id, seat_id: seat_id),
-             shown: Deliveries.new(database).of(row.id, seat_id: seat_id))
+        of(row, roll: [], stopped: [], seats: Seats.new(database).of(row.id, seat_id: seat_id),
+                answers: answers.by_question(row.id, seat_id: seat_id),
+                shown: Deliveries.new(database).of(row.id, seat_id: seat_id))
       end
     end
   end

@@ -18,20 +18,21 @@ module Roost
       # after those before are in. One string, so that nobody waits for more than the database's own work.
       ENTER = <<~SQL
         SELECT pg_advisory_xact_lock(77813, :session_id);
-        INSERT INTO seats (session_id, name, practice, token_digest)
-        SELECT :session_id, :name, :practice, :digest
+        INSERT INTO seats (session_id, name, practice, student_id, extra, token_digest)
+        SELECT :session_id, :name, :practice, :student_id, :extra, :digest
         WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
         ON CONFLICT DO NOTHING RETURNING id
       SQL
       private_constant :ENTER
 
       # @param room [Integer, nil] how many seats there may be; nil when that is no matter
-      # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile, or there is
-      #   no room
-      def create(session_id, name, practice: false, room: nil)
+      # @param student_id [Integer, nil] whose it is; extra [String] what was asked besides the name
+      # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile, that student
+      #   sits already, or there is no room
+      def create(session_id, name, practice: false, room: nil, student_id: nil, extra: "")
         token = SecureRandom.urlsafe_base64(16)
         digest = Seats.digest(token)
-        row = { session_id: session_id, name: name, practice: practice }
+        row = { session_id: session_id, name: name, practice: practice, student_id: student_id, extra: extra }
         id = if room then database[ENTER, row.merge(digest: digest, room: room)].get(:id)
              else database[:seats].insert_conflict.insert(**row, token_digest: digest)
              end
@@ -56,6 +57,11 @@ module Roost
         low = [:name, beginning].map { |text| Sequel.function(:lower, text) }
         database[:seats].where(session_id: session_id).where(Sequel.function(:starts_with, *low)).exclude(id: but.to_i)
                         .select_map(:name)
+      end
+
+      # @return [Array<Integer>] ids of the people who sit in a session
+      def people(session_id)
+        database[:seats].where(session_id: session_id, removed_at: nil).exclude(student_id: nil).select_map(:student_id)
       end
 
       # Whether a seat is in a session, and not removed.
@@ -147,7 +153,7 @@ module Roost
       def all_of_session
         fresh = Sequel.lit("stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => ?)", STALE)
         database[:seats].where(session_id: :$session_id, removed_at: nil).order(:id)
-                        .select(:id, :name, :practice, :student_id, :team_id, fresh.as(:here))
+                        .select(:id, :name, :practice, :student_id, :team_id, :extra, fresh.as(:here))
       end
       private :all_of_session
 

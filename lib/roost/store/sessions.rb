@@ -6,15 +6,15 @@ module Roost
   module Store
     # Sessions: the frozen lesson, the state and its version, and the events.
     class Sessions < Repository
-      Row = Struct.new(:id, :account_id, :lesson_id, :title, :class_name, :code, :screen_key, :lesson_version,
+      Row = Struct.new(:id, :account_id, :lesson_id, :title, :class_id, :class_name, :code, :screen_key, :lesson_version,
                        :options, :state, :version, :created_at, :ended_at, :deleted, :now, keyword_init: true)
 
       CODE_TRIES = 20
       SCREEN_KEY = /\A[\w-]{22}\z/
 
       # @return [Row]
-      def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:)
-        row = { account_id: account_id, lesson_id: lesson_id, title: title, class_name: class_name,
+      def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:, class_id: nil)
+        row = { account_id: account_id, lesson_id: lesson_id, title: title, class_id: class_id, class_name: class_name,
                 screen_key: SecureRandom.urlsafe_base64(16), lesson: Sequel.pg_jsonb(lesson.to_document),
                 options: Sequel.pg_jsonb(options.to_document),
                 state: Sequel.pg_jsonb(Core::Session::State.start.to_document) }
@@ -47,6 +47,15 @@ module Roost
       def all_of(account_id)
         with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| read(row) }
       end
+
+      # @return [Row, nil] the latest that a teacher has given to a class
+      def latest_of_class(account_id, class_id)
+        row = with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil).reverse(:created_at).first
+        row && read(row)
+      end
+
+      # @return [Array<Integer>] ids of those that run for a class
+      def running_for(class_id) = database[:sessions].where(class_id: class_id, ended_at: nil, deleted_at: nil).select_map(:id)
 
       # @return [Array<Row>] those deleted that are not purged yet, latest first
       def deleted_lately(account_id)
@@ -132,7 +141,7 @@ module Roost
       end
 
       def with_now
-        columns = %i[id account_id lesson_id title class_name code screen_key lesson_version options state version
+        columns = %i[id account_id lesson_id title class_id class_name code screen_key lesson_version options state version
                      created_at ended_at deleted_at]
         database[:sessions].select(*columns, Repository.epoch(Sequel.function(:clock_timestamp)).as(:now),
                                    Openings::OF_SESSION.as(:openings))

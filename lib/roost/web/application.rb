@@ -28,6 +28,7 @@ module Roost
       PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/screen" => [Screen],
                  "/join" => [Join] }.freeze
       FOR_TEACHERS = { "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank], "/standards" => [Standards],
+                       "/classes" => [Classes],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Results],
                        "/account" => [Account], "/" => [FrontDoor] }.freeze
 

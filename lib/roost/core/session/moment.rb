@@ -8,6 +8,7 @@ module Roost
     module Session
       # A record plus where the session stands now: everything a live view is made of.
       #
+      # stopped:: names that were not let in, and wait for the teacher
       # seed:: what the orders at seats come from, known to the server only
       class Moment
         extend Forwardable
@@ -19,19 +20,20 @@ module Roost
         # neighbours differ, few enough to render.
         ORDERS = 12
 
-        attr_reader :record, :state, :version, :code
+        attr_reader :record, :state, :version, :code, :stopped
 
         # What happened so far.
         def_delegators :record, :id, :title, :lesson, :options, :seats, :names, :answer, :outcome, :passed_over?, :asked_of,
-                       :points
+                       :points, :roll, :missing
 
         # @param record [Record]
         # @param state [State]
-        def initialize(record:, state:, version:, code:, seed: "")
+        def initialize(record:, state:, version:, code:, stopped: [], seed: "")
           @record = record
           @state = state
           @version = version
           @code = code
+          @stopped = stopped
           @seed = seed
         end
 

@@ -10,12 +10,17 @@ module Roost
       # code_throughout::  the class screen keeps showing the join code
       # names_shown::      the class screen shows names in the lobby and in the standings
       # speed_share::      share of the points that speed decides, 0 to 1/2 (rules.md)
-      Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :speed_share,
+      # entry::            by what students come in: one of ENTRIES
+      # extra::            what is asked of them besides, as the page calls it; "" for nothing
+      Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :speed_share, :entry, :extra,
                            keyword_init: true) do
+        self::ENTRIES = { "free" => "A name they type", "list" => "Their name, picked from the class list",
+                          "made_up" => "A made-up name they are given" }.freeze
+        self::EXTRA_LIMIT = 40
         self::SPEED_SHARES = { "0" => "Speed does not count", "0.25" => "Speed counts a quarter",
                                "0.5" => "Speed counts half" }.freeze
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
-                           speed_share: "0.25" }.freeze
+                           speed_share: "0.25", entry: "free", extra: "" }.freeze
 
         def self.from_document(document)
           new(**self::DEFAULTS.to_h { |name, default| [name, document.fetch(name.to_s, default)] }).freeze
@@ -28,8 +33,10 @@ module Roost
         # @return [Options] anything not understood gets its default
         def self.read(form)
           share = self::SPEED_SHARES.key?(form["speed_share"]) ? form["speed_share"] : self::DEFAULTS[:speed_share]
+          entry = self::ENTRIES.key?(form["entry"]) ? form["entry"] : self::DEFAULTS[:entry]
+          extra = Text.read(form["extra"], limit: self::EXTRA_LIMIT, what: "The label", lines: false).value.to_s
           ticked = %i[opens_itself may_change code_throughout names_shown].to_h { |name| [name, form[name.to_s] == "1"] }
-          new(**ticked, speed_share: share).freeze
+          new(**ticked, speed_share: share, entry: entry, extra: extra).freeze
         end
 
         def speed = Rational(speed_share)

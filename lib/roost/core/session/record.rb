@@ -15,15 +15,16 @@ module Roost
       # curated::  Hash of slide id to Curation
       # tallies::  Hash of slide id to what was tallied of it so far, here or the moment before; what is
       #            tallied here is put into it, so that a chart can stay where it was
+      # roll::     [Student] of the class it was given to; none without a class
       # before::   the Record of a moment ago; what is the same in both, as an object, is not worked out again
       class Record
         NONE = {}.freeze
         private_constant :NONE
 
-        attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies
+        attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies, :roll
 
         def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {},
-                       tallies: {}, before: nil)
+                       tallies: {}, roll: [], before: nil)
           @id = id
           @title = title
           @lesson = lesson
@@ -35,8 +36,17 @@ module Roost
           @set_aside = set_aside
           @curated = curated
           @tallies = tallies
+          @roll = roll
           @fresh = {}
           @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]
+        end
+
+        # @return [Array<Student>] of the class, who have no seat
+        def missing
+          @missing ||= begin
+            here = seats.to_h { |seat| [seat.student_id, true] }
+            roll.reject { |student| here.key?(student.id) }
+          end
         end
 
         # @return [Opening, nil] the latest of a slide

@@ -5,8 +5,9 @@ module Roost
     module Session
       # One participant in one session, as the other parts of the core see it.
       # `here` is false when the device left or its window is in the background. `student_id` is the
-      # person on a class list it belongs to, `team_id` its team; nil for none.
-      Seat = Struct.new(:id, :name, :here, :practice, :student_id, :team_id, keyword_init: true)
+      # person on a class list it belongs to, `team_id` its team; nil for none. `extra` is what was asked
+      # besides the name, or "".
+      Seat = Struct.new(:id, :name, :here, :practice, :student_id, :team_id, :extra, keyword_init: true)
     end
   end
 end

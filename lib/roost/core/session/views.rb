@@ -25,7 +25,8 @@ module Roost
         Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :by_line, :spotlit,
                            :received_at, keyword_init: true)
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
-                          :answers, :game, :standings, :sheet, :following, :for_teacher, :set_aside, keyword_init: true)
+                          :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
+                          :set_aside, keyword_init: true)
 
         # How many answers and students the Desk lists one by one; the charts and counts are of all.
         MOST_LISTED = 60
@@ -68,6 +69,7 @@ module Roost
           played = !moment.slide.nil? && moment.lesson.game?(moment.slide.id)
           Desk.new(**where(moment), code: moment.code, showing: state.showing, room_for: state.room_for,
                                     locked: state.locked, names_shown: moment.options.names_shown,
+                                    stopped: moment.stopped, missing: moment.missing.map(&:name), expected: moment.roll.length,
                                     on_screen: screen(moment), birds: moment.birds, sheet: sheet(moment),
                                     tally: prompt && moment.tally, entries: prompt && entries(moment),
                                     answers: prompt ? moment.given.length : 0,

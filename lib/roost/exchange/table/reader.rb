@@ -30,19 +30,19 @@ module Roost
         QUOTED = /\A'(?='*[=+\-@\t])/
 
         # @param most [Integer] rows beyond this many are not read
-        # @param heading [String] stands in the first row of what is read; rows above it are left out
+        # @param headings [Array<String>] one stands in the first row of what is read; rows above it are left out
         # @return [Array<Array(Integer, Array<String, nil>)>] the sheet's own number of each row that is not
         #   blank, and its cells: nil for a formula of which the value isn't there
-        def self.read(path, most, heading)
+        def self.read(path, most, headings)
           start = File.binread(path, 4).to_s
           compound(path) if start == COMPOUND
-          rows = start == "PK\x03\x04".b ? xlsx(path, most, heading) : csv(File.binread(path), most, heading)
+          rows = start == "PK\x03\x04".b ? xlsx(path, most, headings) : csv(File.binread(path), most, headings)
           limited(rows, most)
         end
 
         def self.compound(path) = refuse(File.binread(path).include?(ENCRYPTED) ? LOCKED : OLD)
 
-        def self.csv(bytes, most, heading)
+        def self.csv(bytes, most, headings)
           text = decoded(bytes)
           refuse(UNREADABLE) if text.nil?
           said = text.match(SAID)
@@ -50,7 +50,7 @@ module Roost
           separator = said ? said[:separator] : separator(text)
           refuse(CROWDED) if text.count(separator) > MOST_SEPARATORS
 
-          below(rows(text, separator, said ? 2 : 1), most, heading)
+          below(rows(text, separator, said ? 2 : 1), most, headings)
         rescue CSV::MalformedCSVError
           refuse(UNREADABLE)
         end
@@ -68,9 +68,9 @@ module Roost
         end
 
         # From the row with the heading on; from the top where there is none.
-        def self.below(rows, most, heading)
+        def self.below(rows, most, headings)
           found = rows.first(most + ABOVE + 1)
-          at = found.first(ABOVE).index { |_, cells| cells.any? { |cell| cell.to_s.strip.casecmp?(heading) } }
+          at = found.first(ABOVE).index { |_, cells| Reader.headed?(cells, headings) }
           found.drop(at || 0)
         end
 
@@ -99,10 +99,10 @@ module Roost
           text.match?(/\A=\S/) ? nil : text.sub(QUOTED, "")
         end
 
-        def self.xlsx(path, most, heading)
+        def self.xlsx(path, most, headings)
           require_relative "workbook" # what reads a workbook takes longer to load than a CSV to read
           book = Workbook.new(path) { |reason| refuse(reason) }
-          book.rows(heading, within: ABOVE, most: most).filter_map do |number, cells|
+          book.rows(headings, within: ABOVE, most: most).filter_map do |number, cells|
             [number, cells.map { |cell| cell&.sub(QUOTED, "") }] unless cells.all? { |cell| cell == "" }
           end
         rescue Zip::Error, Nokogiri::XML::SyntaxError, ArgumentError, IOError, NoMethodError, TypeError, KeyError
@@ -110,6 +110,11 @@ module Roost
           refuse(UNREADABLE)
         ensure
           book&.close
+        end
+
+        # Whether a row has one of these headings.
+        def self.headed?(cells, headings)
+          cells.any? { |cell| headings.any? { |heading| cell.to_s.strip.casecmp?(heading) } }
         end
 
         # @return [Array<Array>] the rows as far as they are wanted

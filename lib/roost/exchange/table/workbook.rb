@@ -31,16 +31,16 @@ module Roost
 
         def close = @book&.close
 
-        # @param heading [String] stands in one cell of the first row
+        # @param headings [Array<String>] one stands in a cell of the first row
         # @param within [Integer] how far down it is looked for
         # @param most [Integer] rows that are read
         # @return [Array<Array(Integer, Array<String, nil>)>] numbers and cells, from the heading's row on;
         #   the first sheet from its top where there is none
-        def rows(heading, within:, most:)
+        def rows(headings, within:, most:)
           sheets = @book.sheets.first(MOST_SHEETS)
-          found = sheets.find { |name| plain_rows(name, within).any? { |_, cells| headed?(cells, heading) } }
+          found = sheets.find { |name| plain_rows(name, within).any? { |_, cells| Reader.headed?(cells, headings) } }
           rows = filled(found || sheets.first, most + within)
-          found ? rows.drop_while { |_, cells| !headed?(cells, heading) } : rows
+          found ? rows.drop_while { |_, cells| !Reader.headed?(cells, headings) } : rows
         end
 
         private
@@ -50,8 +50,6 @@ module Roost
           sizes = zip.map(&:size)
           @refuse.call(BLOATED) if sizes.length > MOST_PARTS || sizes.sum > MOST_UNPACKED
         end
-
-        def headed?(cells, heading) = cells.any? { |cell| cell.to_s.strip.casecmp?(heading) }
 
         def filled(name, most)
           rows = plain_rows(name, most).to_h

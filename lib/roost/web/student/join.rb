@@ -4,8 +4,8 @@ require "rqrcode"
 
 module Roost
   module Web
-    # Joining: a code and a name, no account and no cookie. What limits there are to trying, JoinLimits
-    # says.
+    # Joining: a code, then what the session asks for; no account and no cookie. What limits there are
+    # to trying, JoinLimits says.
     class Join < App
       include JoinPage
 
@@ -18,26 +18,41 @@ module Roost
                        .as_svg(module_size: 8, use_path: true, viewbox: true, color: "1e1b2e", fill: "fffdf8", offset: 16)
       end
 
-      get("/:code") { |code| join_page(code: code) }
+      get("/:code") { |code| entry_page(open_session(code[0, 40])) }
 
+      # By code alone, to what the session asks for; or with a name at once.
       post "/" do
-        code = params["code"].to_s[0, 40]
-        halt 429, join_page(code: code, refusal: TOO_MANY) if JoinLimits.shut_out?(address, Core::JoinCode.read(code))
-        halt 429, join_page(code: code, refusal: CROWD) if JoinLimits.crowd?(address)
-
-        token = Operations::JoinSession.new.call(code, params["name"])
-        if token.ok?
-          JoinLimits.trust(address, Core::JoinCode.read(code))
-          redirect "/seat/#{token.value}", 303
-        end
-        # The code may have been right, and the name not.
-        JoinLimits.wrong(address) unless Operations::JoinSession.session(code).ok?
-        status 422
-        join_page(code: code, refusal: token.reason)
+        code = text("code").to_s[0, 40]
+        row = open_session(code)
+        params.key?("name") ? come_in(code, row) : redirect("/join/#{row.code}", 303)
       end
+
+      post("/:code") { |code| come_in(code[0, 40], open_session(code[0, 40])) }
 
       helpers do
         def address = Address.of(request)
+
+        # The session a code stands for; else the page where codes are typed, saying why not.
+        def open_session(code)
+          read = Core::JoinCode.read(code)
+          halt 429, join_page(code: code, refusal: TOO_MANY) if JoinLimits.shut_out?(address, read)
+
+          found = Operations::JoinSession.session(code)
+          return found.value if found.ok?
+
+          JoinLimits.wrong(address)
+          halt 422, join_page(code: code, refusal: found.reason)
+        end
+
+        def come_in(code, row)
+          halt 429, entry_page(row, refusal: CROWD) if JoinLimits.crowd?(address)
+
+          token = Operations::JoinSession.new.call(code, text("name"), student_id: number("student"), extra: text("extra"))
+          halt 422, entry_page(row, refusal: token.reason) unless token.ok?
+
+          JoinLimits.trust(address, row.code)
+          redirect "/seat/#{token.value}", 303
+        end
       end
     end
   end

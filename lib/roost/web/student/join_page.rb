@@ -2,12 +2,27 @@
 
 module Roost
   module Web
-    # The page at which a code and a name are typed.
+    # The page at which a code is typed, and the one at which a session asks who comes.
     module JoinPage
       # @param refusal [String, nil]
       def join_page(code: nil, refusal: nil)
-        page("front/join", title: "Join a lesson", layout: "layouts/plain", bundle: "seat", code: code,
-                           name: params["name"].to_s[0, 80], refusal: refusal)
+        page("front/join", title: "Join a lesson", layout: "layouts/plain", bundle: "seat", code: code, refusal: refusal)
+      end
+
+      # @param row [Store::Sessions::Row] an open session
+      # @param refusal [String, nil]
+      def entry_page(row, refusal: nil)
+        list = row.options.entry == "list" && row.class_id
+        page("front/enter", title: "Join #{row.title}", layout: "layouts/plain", bundle: "seat", row: row, refusal: refusal,
+                            people: if list
+                                      Store::Students.new.of_class(row.class_id).sort_by do |each|
+                                        each.shown_name.downcase
+                                      end
+                                    else
+                                      []
+                                    end,
+                            taken: list ? Store::Seats.new.people(row.id) : [],
+                            name: text("name").to_s[0, 80], extra: text("extra").to_s[0, 80], picked: number("student"))
       end
     end
   end

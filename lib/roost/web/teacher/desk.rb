@@ -34,6 +34,12 @@ module Roost
         done(id)
       end
 
+      # A name that was stopped may come in after all.
+      post "/:id/names" do |id|
+        not_found unless Operations::AllowName.new.call(account_id, whole(id), text("name").to_s)
+        done(id)
+      end
+
       helpers do
         # What a command did comes by the stream.
         def done(id) = htmx? ? 204 : redirect("/desk/#{whole(id)}", 303)

@@ -131,7 +131,11 @@ module Roost
 
       get "/:id/start" do
         running = Store::Sessions.new.all_of(account_id).select { |each| each.lesson_id == looked_at.id && each.ended_at.nil? }
-        page("lessons/start", title: "Start #{looked_at.lesson.title}", row: looked_at, running: running)
+        classes = Store::Classes.new.all(account_id)
+        chosen = classes.find { |each| each.id == number("class_id") }
+        last = chosen && Store::Sessions.new.latest_of_class(account_id, chosen.id)
+        page("lessons/start", title: "Start #{looked_at.lesson.title}", row: looked_at, running: running, classes: classes,
+                              chosen: chosen, options: last ? last.options : Core::Session::Options.from_document({}))
       end
 
       post "/:id/start" do

@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    # A person on class lists, known over time.
+    #
+    # name, shown_name:: in the teacher's lists, and what others see
+    # number::           of the school, or ""
+    # group::            in the class at hand, or ""
+    # time_factor::      "1", "1.25", "1.5" or "2": how much time questions give
+    # notes::            only teachers see them
+    Student = Struct.new(:id, :name, :shown_name, :number, :group, :time_factor, :notes, keyword_init: true)
+  end
+end

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    # What a student on a class list is called, and what of that others see.
+    module StudentName
+      LIMIT = 80
+      SHOWN_LIMIT = SeatName::LIMIT
+
+      # @param raw anything; "Last, First" is turned round
+      # @return [Reading] of a name
+      def self.read(raw)
+        Text.read(raw, limit: LIMIT, what: "The name", lines: false).and_then do |text|
+          last, first, *more = text.split(",").map(&:strip)
+          name = first.to_s.empty? ? last.to_s : [first, last, *more].join(" ")
+          next Reading.refused("A student needs a name.") unless name.match?(/[[:alpha:]]/)
+
+          Reading.ok(name)
+        end
+      end
+
+      # The shortest name that is nobody else's: the first, with as many letters of the last as it
+      # takes, else the whole name, else that with a number.
+      # @param taken [Enumerable<String>]
+      # @return [String]
+      def self.shown(name, taken)
+        low = taken.map(&:downcase)
+        first, *, last = name.split
+        tries = [first, *(1..last.to_s.length).map { |letters| "#{first} #{last[0, letters]}" }, name]
+                .map { |each| each[0, SHOWN_LIMIT].strip }
+        tries.find { |each| !low.include?(each.downcase) } || numbered(name[0, SHOWN_LIMIT - 4].strip, low)
+      end
+
+      def self.numbered(name, low)
+        (2..).lazy.map { |number| "#{name} #{number}" }.find { |each| !low.include?(each.downcase) }
+      end
+      private_class_method :numbered
+    end
+  end
+end

@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+require "stringio"
+
+module Roost
+  module Operations
+    # Brings a list of students into a class in two steps: it is looked at, row by row, and nothing is
+    # saved; then what was seen is done, all of it or nothing. The same list again changes nothing.
+    class FillClass
+      GONE = "That list isn't waiting here any more. Look at the class, or give the list again."
+      FULL = "A class has at most #{Core::Roll::MOST} students here, and these would make it %d.".freeze
+
+      # What a list would do; ticket:: with which it can be done
+      Look = Struct.new(:difference, :ticket, keyword_init: true)
+
+      # @param text [String] a name a line
+      # @return [Core::Reading, nil] of Look; nil unless she teaches the class
+      def look_at_text(account_id, class_id, text)
+        return nil unless Store::Classes.new.find(account_id, class_id)
+
+        Core::Roll.paste(text).map { |entries| look(account_id, class_id, entries, StringIO.new(text)) }
+      end
+
+      # @param file [File] a sheet
+      # @return [Core::Reading, nil] as above; refused in words that go on after the file's name
+      def look_at_sheet(account_id, class_id, file)
+        return nil unless Store::Classes.new.find(account_id, class_id)
+
+        Exchange::ClassSheet.read(file.path).map { |entries| look(account_id, class_id, entries, file) }
+      end
+
+      # @param ticket [String] of Look
+      # @param sheet [Boolean] whether it is one
+      # @param apart [Array<Integer>] rows that are not the person of that name in another class
+      # @return [Core::Reading, nil] of the RollDifference that was carried out; nil unless she teaches the class
+      def call(account_id, class_id, ticket, sheet:, apart: [])
+        return nil unless Store::Classes.new.find(account_id, class_id)
+
+        taken = Store::PendingUploads.new.take(account_id, ticket) do |path|
+          entries = sheet ? Exchange::ClassSheet.read(path) : Core::Roll.paste(File.binread(path))
+          entries.and_then { |each| fill(account_id, class_id, each, apart: apart) }
+        end
+        taken || Core::Reading.refused(GONE)
+      end
+
+      # The same with a list that is at hand, unseen.
+      # @param entries [Array<Core::Roll::Entry>]
+      def fill(account_id, class_id, entries, apart: [])
+        classes = Store::Classes.new
+        classes.transaction { carry_out(account_id, class_id, entries, apart) if classes.find(account_id, class_id, lock: true) }
+      end
+
+      private
+
+      def look(account_id, class_id, entries, io)
+        Look.new(difference: difference(account_id, class_id, entries),
+                 ticket: Store::PendingUploads.new.keep(account_id, io)).freeze
+      end
+
+      def difference(account_id, class_id, entries, apart: [])
+        students = Store::Students.new
+        Core::RollDifference.new(entries, present: students.of_class(class_id), known: students.known(account_id, but: class_id),
+                                          apart: apart)
+      end
+
+      def carry_out(account_id, class_id, entries, apart)
+        found = difference(account_id, class_id, entries, apart: apart)
+        students = Store::Students.new
+        many = students.of_class(class_id).length + found.of(:new).length + found.of(:enters).length
+        return Core::Reading.refused(format(FULL, many)) if many > Core::Roll::MOST
+
+        students.enrol(class_id, enrolments(students, account_id, class_id, found))
+        found.changing.select(&:student).each { |row| change(students, class_id, row) }
+        Core::Reading.ok(found)
+      end
+
+      # @return [Hash{Integer=>String}] ids of those who come in, to their groups
+      def enrolments(students, account_id, class_id, found)
+        fresh = found.of(:new)
+        taken = students.of_class(class_id).map(&:shown_name)
+        rows = fresh.map do |row|
+          shown = row.entry.given[:shown_name] || Core::StudentName.shown(row.entry.name, taken)
+          taken << shown
+          row.entry.given.merge(name: row.entry.name, shown_name: shown)
+        end
+        ids = students.create(account_id, rows)
+        ids.zip(fresh.map { |row| row.entry.given[:group] }).to_h
+           .merge(found.of(:enters).to_h { |row| [row.student.id, row.entry.given[:group]] })
+      end
+
+      def change(students, class_id, row)
+        students.change(row.student.id, row.changes.except(:group))
+        students.regroup(class_id, row.student.id, row.changes[:group]) if row.changes[:group]
+      end
+    end
+  end
+end

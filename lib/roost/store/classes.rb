@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # Classes: a teacher's own, and those she teaches with the colleague whose they are.
+    class Classes < Repository
+      # students:: how many are in it now; mine:: whether it is the asking teacher's own
+      Row = Struct.new(:id, :name, :subject, :year, :students, :mine, :owner, :created_at, :archived, :deleted,
+                       keyword_init: true)
+
+      # @param archived [Boolean] those of earlier years instead
+      # @return [Array<Row>] by name
+      def all(account_id, archived: false)
+        read_all(
+          taught_by(account_id).where(Sequel[:classes][:deleted_at] => nil,
+                                      (Sequel[:classes][:archived_at] =~ nil) => !archived), account_id
+        )
+      end
+
+      # @param lock [Boolean] until the transaction ends
+      # @return [Row, nil] nil unless she teaches it; one that is deleted only when asked for
+      def find(account_id, id, lock: false, deleted: false)
+        dataset = taught_by(account_id).where(Sequel[:classes][:id] => id)
+        database[:classes].where(id: id).for_update.first if lock
+        found = read_all(dataset, account_id).first
+        found unless found&.deleted && !deleted
+      end
+
+      # @return [Array<Row>] her own, those deleted that are not purged yet
+      def deleted_lately(account_id)
+        recent = Sequel.lit("classes.deleted_at > now() - make_interval(days => ?)", Roost.settings.purge_days)
+        read_all(database[:classes].where(Sequel[:classes][:account_id] => account_id).where(recent), account_id)
+      end
+
+      # @param about [Hash] :name, :subject, :year
+      # @return [Integer] id
+      def create(account_id, about) = database[:classes].insert(account_id: account_id, **about)
+
+      def change(id, about) = database[:classes].where(id: id).update(about)
+
+      # @param marks [Hash] :archived or :deleted, to whether it is
+      def mark(id, **marks)
+        changes = marks.to_h { |name, marked| [:"#{name}_at", marked ? Sequel.function(:clock_timestamp) : nil] }
+        database[:classes].where(id: id).update(changes)
+      end
+
+      private
+
+      def taught_by(account_id)
+        shared = database[:class_teachers].where(account_id: account_id).select(:class_id)
+        database[:classes].where(Sequel.|({ Sequel[:classes][:account_id] => account_id }, { Sequel[:classes][:id] => shared }))
+      end
+
+      def read_all(dataset, account_id)
+        columns = %i[id account_id name subject year created_at archived_at deleted_at].map { |name| Sequel[:classes][name] }
+        dataset.join(:accounts, id: Sequel[:classes][:account_id])
+               .order(Sequel.function(:lower, Sequel[:classes][:name]), Sequel[:classes][:id])
+               .select(*columns, Sequel[:accounts][:name].as(:owner), present.as(:students))
+               .map { |row| read(row, account_id) }
+      end
+
+      # How many are in a class now.
+      def present
+        database[:enrolments].join(:students, id: :student_id)
+                             .where(class_id: Sequel[:classes][:id], ended_on: nil, Sequel[:students][:deleted_at] => nil)
+                             .select(Sequel.function(:count).*)
+      end
+
+      def read(row, account_id)
+        Row.new(**row.except(:account_id, :archived_at, :deleted_at), mine: row[:account_id] == account_id,
+                                                                      archived: !row[:archived_at].nil?,
+                                                                      deleted: !row[:deleted_at].nil?).freeze
+      end
+    end
+  end
+end

@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+require "bigdecimal"
+
+module Roost
+  module Store
+    # Students, and who is in which class.
+    class Students < Repository
+      FIELDS = %i[name shown_name number time_factor notes].freeze
+
+      # @return [Array<Core::Student>] in a class now, by name
+      def of_class(class_id) = read(enrolled.where(class_id: class_id, ended_on: nil))
+
+      # @return [Core::Student, nil] somebody who is in a class, or was
+      def find(class_id, id) = read(enrolled.where(class_id: class_id, student_id: id)).first
+
+      # @return [Array<Core::Student>] those who were taken out of a class, latest first
+      def taken_out(class_id)
+        read(enrolled.where(class_id: class_id).exclude(ended_on: nil).order(Sequel.desc(:ended_on), Sequel[:students][:name]))
+      end
+
+      # @return [Array<Core::Student>] in the classes a teacher teaches but for one, each once
+      def known(account_id, but:)
+        theirs = Classes.new(database).all(account_id) + Classes.new(database).all(account_id, archived: true)
+        read(enrolled.where(class_id: theirs.map(&:id) - [but])
+                     .exclude(student_id: database[:enrolments].where(class_id: but, ended_on: nil).select(:student_id)))
+          .uniq(&:id)
+      end
+
+      # @return [Array<Array(Integer, String)>] ids and names of the classes somebody is in
+      def classes_of(id)
+        database[:enrolments].join(:classes, id: :class_id).where(student_id: id, ended_on: nil, deleted_at: nil)
+                             .order(Sequel[:classes][:name]).select_map([Sequel[:classes][:id], Sequel[:classes][:name]])
+      end
+
+      # @param account_id [Integer] of the teacher who brings them
+      # @param all [Array<Hash>] with :name and :shown_name, perhaps more of FIELDS
+      # @return [Array<Integer>] ids, in this order
+      def create(account_id, all)
+        return [] if all.empty?
+
+        rows = all.map { |fields| { account_id: account_id, number: nil, time_factor: 1, notes: "", **stored(fields) } }
+        database[:students].multi_insert(rows, return: :primary_key)
+      end
+
+      # @param fields [Hash] some of FIELDS
+      def change(id, fields) = fields.empty? || database[:students].where(id: id).update(stored(fields))
+
+      # Puts people into a class, or back into it.
+      # @param groups [Hash{Integer=>String}] ids to what group they are in; nil leaves that alone
+      def enrol(class_id, groups)
+        return if groups.empty?
+
+        rows = groups.map { |id, group| { class_id: class_id, student_id: id, group_name: group.to_s } }
+        kept = Sequel.case({ { Sequel[:excluded][:group_name] => "" } => Sequel[:enrolments][:group_name] },
+                           Sequel[:excluded][:group_name])
+        database[:enrolments].insert_conflict(target: %i[class_id student_id], update: { ended_on: nil, group_name: kept })
+                             .multi_insert(rows)
+      end
+
+      def regroup(class_id, id, group) = database[:enrolments].where(class_id: class_id, student_id: id).update(group_name: group)
+
+      # Takes people out of a class; what they did there stays.
+      def leave(class_id, ids)
+        database[:enrolments].where(class_id: class_id, student_id: ids, ended_on: nil)
+                             .update(ended_on: Sequel.lit("greatest(current_date, began_on)"))
+      end
+
+      private
+
+      def enrolled
+        database[:enrolments].join(:students, id: :student_id).where(Sequel[:students][:deleted_at] => nil)
+                             .order(Sequel.function(:lower, Sequel[:students][:name]), :id)
+                             .select(:id, :name, :shown_name, :number, :time_factor, :notes, :group_name)
+      end
+
+      def read(dataset)
+        dataset.map do |row|
+          factor = row[:time_factor].to_s("F").sub(/\.?0+\z/, "")
+          Core::Student.new(**row.slice(:id, :name, :shown_name, :notes), number: row[:number].to_s, group: row[:group_name],
+                                                                          time_factor: factor).freeze
+        end
+      end
+
+      def stored(fields)
+        fields = fields.slice(*FIELDS)
+        fields[:number] = nil if fields[:number] == ""
+        fields[:time_factor] = BigDecimal(fields[:time_factor]) if fields[:time_factor]
+        fields
+      end
+    end
+  end
+end

@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # Classes and who is in them.
+    class Classes < TeacherApp
+      helpers LessonPages
+
+      get "/" do
+        archived = params["shelf"] == "archived"
+        page("classes/index", title: "Classes", archived: archived, classes: classes.all(account_id, archived: archived),
+                              deleted: params["deleted"] && classes.deleted_lately(account_id).find do |row|
+                                row.id == number("deleted")
+                              end,
+                              deleted_lately: classes.deleted_lately(account_id))
+      end
+
+      post "/" do
+        redirect "/classes/#{granted(Operations::KeepClass.new.create(account_id, params))}/add", 303
+      end
+
+      get("/:id") { show_class }
+
+      post "/:id" do
+        granted(Operations::KeepClass.new.change(account_id, number("id"), params))
+        redirect "/classes/#{number("id")}", 303
+      end
+
+      post "/:id/archive" do
+        archived = params["archived"] == "1"
+        not_found unless Operations::KeepClass.new.archive(account_id, number("id"), archived: archived)
+        redirect archived ? "/classes" : "/classes/#{number("id")}", 303
+      end
+
+      post "/:id/delete" do
+        not_found unless Operations::KeepClass.new.delete(account_id, number("id"))
+        redirect "/classes?deleted=#{number("id")}", 303
+      end
+
+      post "/:id/restore" do
+        not_found unless Operations::KeepClass.new.delete(account_id, number("id"), deleted: false)
+        redirect "/classes/#{number("id")}", 303
+      end
+
+      get("/:id/add") { page("classes/add", title: "Students of #{our_class.name}", row: our_class) }
+
+      # A list is looked at, row by row; nothing is saved.
+      post "/:id/list" do
+        file = params["sheet"].is_a?(Hash) && params["sheet"][:tempfile]
+        look = granted(file ? look_at(file) : Operations::FillClass.new.look_at_text(account_id, our_class.id,
+                                                                                     text("names").to_s))
+        page("classes/list", title: "Students of #{our_class.name}", row: our_class, look: look, sheet: !file.nil?)
+      end
+
+      post "/:id/students" do
+        apart = Array(params["apart"]).filter_map { |row| whole(row) }
+        done = granted(Operations::FillClass.new.call(account_id, number("id"), params["ticket"],
+                                                      sheet: params["sheet"] == "1", apart: apart))
+        redirect "/classes/#{number("id")}?came=#{done.changing.length}", 303
+      end
+
+      get "/:id/students.csv" do
+        content_type "text/csv; charset=utf-8"
+        attachment "#{our_class.name.gsub(/[^[:alnum:] ]/, "").strip}.csv"
+        Exchange::ClassSheet.csv(students.of_class(our_class.id))
+      end
+
+      post "/:id/move" do
+        ids = Array(params["students"]).filter_map { |id| whole(id) }
+        granted(Operations::KeepStudent.new.move(account_id, number("id"), number("to"), ids, stay: params["stay"] == "1"))
+        redirect "/classes/#{number("to")}", 303
+      end
+
+      get "/:id/students/:student" do
+        page("classes/student", title: student.name, row: our_class, student: student,
+                                classes: students.classes_of(student.id), saved: params["saved"])
+      end
+
+      post "/:id/students/:student" do
+        granted(Operations::KeepStudent.new.change(account_id, number("id"), number("student"), params))
+        redirect "/classes/#{number("id")}/students/#{number("student")}?saved=1", 303
+      end
+
+      post "/:id/students/:student/out" do
+        out = params["out"] == "1"
+        gone = Operations::KeepStudent.new.take_out(account_id, number("id"), number("student"), out: out) || not_found
+        redirect "/classes/#{number("id")}#{"?out=#{gone.id}" if out}", 303
+      end
+
+      helpers do
+        def classes = Store::Classes.new
+
+        def students = Store::Students.new
+
+        def our_class = @our_class ||= classes.find(account_id, number("id")) || not_found
+
+        def student = @student ||= students.find(our_class.id, number("student")) || not_found
+
+        def show_class
+          out = params["out"] && students.find(our_class.id, number("out"))
+          page("classes/show", title: our_class.name, row: our_class, students: students.of_class(our_class.id),
+                               others: classes.all(account_id).reject { |each| each.id == our_class.id }, out: out,
+                               taken_out: students.taken_out(our_class.id), came: number("came"))
+        end
+
+        def look_at(file)
+          name = File.basename(params["sheet"][:filename].to_s)[0, 80]
+          found = Operations::FillClass.new.look_at_sheet(account_id, our_class.id, file)
+          found.ok? ? found : Core::Reading.refused("“#{name}” #{found.reason}")
+        end
+      end
+    end
+  end
+end

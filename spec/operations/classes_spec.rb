@@ -1,0 +1,217 @@
+# frozen_string_literal: true
+
+RSpec.describe "Classes and their students" do
+  ops = Roost::Operations
+  let(:account) { teacher }
+  let(:other) { teacher(email: "moss@heronsgate.example") }
+  let(:students) { Roost::Store::Students.new }
+
+  def a_class(name = "Year 7 Kestrel", names = nil, owner: account)
+    Roost::Operations::KeepClass.new.create(owner, { "name" => name }).value.tap { |id| fill(id, names, owner: owner) if names }
+  end
+
+  def look(id, text, owner: account) = Roost::Operations::FillClass.new.look_at_text(owner, id, text)
+
+  def fill(id, text, owner: account, **more)
+    ticket = look(id, text, owner: owner).value.ticket
+    Roost::Operations::FillClass.new.call(owner, id, ticket, sheet: false, **more)
+  end
+
+  def names(id) = students.of_class(id).map(&:name)
+
+  it "are made with a name, changed, archived, deleted and brought back, by their teacher alone" do
+    expect(ops::KeepClass.new.create(account, { "name" => " " }).reason).to eq("A class needs a name.")
+    id = a_class
+    expect(ops::KeepClass.new.change(account, id, { "subject" => "Science" })).to be_ok
+    tries = [ops::KeepClass.new.change(other, id, { "name" => "Mine" }), look(id, "Bo", owner: other),
+             ops::KeepStudent.new.change(other, id, 1, {}), Roost::Store::Classes.new.find(other, id)]
+    expect(tries).to eq([nil] * 4)
+    expect([ops::KeepClass.new.archive(other, id), ops::KeepClass.new.delete(other, id)]).to eq([nil, nil])
+    ops::KeepClass.new.archive(account, id)
+    expect(%w[all archived].map do |shelf|
+      Roost::Store::Classes.new.all(account, archived: shelf == "archived").length
+    end).to eq([0, 1])
+    ops::KeepClass.new.delete(account, id)
+    expect(Roost::Store::Classes.new.find(account, id)).to be_nil
+    expect(Roost::Store::Classes.new.deleted_lately(account).map(&:id)).to eq([id])
+    ops::KeepClass.new.delete(account, id, deleted: false)
+    expect(Roost::Store::Classes.new.find(account, id).to_h).to include(name: "Year 7 Kestrel", subject: "Science")
+  end
+
+  describe "a list of students" do
+    it "saves nothing until it has been looked at, and comes in once" do
+      id = a_class
+      seen = look(id, "Ada Lindqvist\nMarsh, Bo").value
+      expect(names(id)).to eq([])
+      done = Array.new(2) { ops::FillClass.new.call(account, id, seen.ticket, sheet: false) }
+      expect(done.map(&:ok?)).to eq([true, false])
+      expect(done.last.reason).to start_with("That list isn't waiting here any more.")
+      expect(names(id)).to eq(["Ada Lindqvist", "Bo Marsh"])
+    end
+
+    it "changes nothing the second time, and what is new the third" do
+      id = a_class("Year 7 Kestrel", "Ada Lindqvist\t1\nBo Marsh")
+      before = students.of_class(id)
+      expect(fill(id, "Ada Lindqvist\t1\nBo Marsh").value.changing).to eq([])
+      expect(students.of_class(id)).to eq(before)
+      fill(id, "Ada Holm\t1\nCleo Okafor")
+      expect(students.of_class(id).map { |each| [each.name, each.number] })
+        .to eq([["Ada Holm", "1"], ["Bo Marsh", ""], ["Cleo Okafor", ""]])
+    end
+
+    it "makes one person of those who are in two classes, unless told otherwise" do
+      first = a_class("Kestrel", "Ada Lindqvist\nBo Marsh")
+      second = a_class("Avocet")
+      fill(second, "Ada Lindqvist\nBo Marsh", apart: [2])
+      ids = [first, second].map { |id| students.of_class(id).map(&:id) }
+      expect(ids.map(&:length)).to eq([2, 2])
+      expect(ids[0] & ids[1]).to eq([students.of_class(first).first.id])
+      expect(students.classes_of(ids[0].first).map(&:last)).to eq(%w[Avocet Kestrel])
+    end
+
+    it "comes from a sheet, and goes back into one, with what there is to say of each" do
+      id = a_class
+      sheet = "Class list of November\nLast name;First name;Group;Extra time;Number\n" \
+              "Lindqvist;Ada;Reed;1,5;7\nMarsh;Bo;;9;\n;;;;3\n"
+      look = Tempfile.create("list") { |file| (file << sheet).flush && ops::FillClass.new.look_at_sheet(account, id, file).value }
+      expect(look.difference.rows.map { |row| [row.entry.row, row.state] }).to eq([[3, :new], [4, :refused], [5, :refused]])
+      ops::FillClass.new.call(account, id, look.ticket, sheet: true)
+      ada = students.of_class(id).first
+      expect(ada.to_h).to include(name: "Ada Lindqvist", shown_name: "Ada", group: "Reed", time_factor: "1.5", number: "7")
+      back = Tempfile.create("back") do |file|
+        (file << Roost::Exchange::ClassSheet.csv([ada])).flush && Roost::Exchange::ClassSheet.read(file.path).value
+      end
+      expect(Roost::Core::RollDifference.new(back, present: [ada]).changing).to eq([])
+    end
+
+    it "says what is wrong with a sheet of something else" do
+      id = a_class
+      reason = lambda { |text|
+        Tempfile.create("x") do |file|
+          (file << text).flush && ops::FillClass.new.look_at_sheet(account, id, file).reason
+        end
+      }
+      expect(reason.call("Question,Right\nWhy?,A\n")).to start_with("has no column “Name”")
+      expect(reason.call("Name\n")).to eq("has no students below its first row.")
+      expect(reason.call("Name\n#{"Bo Marsh\n" * 301}")).to eq("has more than 300 students. Split it.")
+    end
+
+    it "never makes a class larger than it may be, whoever else fills it" do
+      id = a_class("Kestrel", Array.new(290) { |number| "Student N#{number}" }.join("\n"))
+      said = at_once(%w[a b]) { |letter| fill(id, Array.new(10) { |number| "Late #{letter}#{number}" }.join("\n")) }
+      expect(said.map(&:ok?)).to contain_exactly(true, false)
+      expect(said.find { |each| !each.ok? }.reason).to include("at most 300 students here, and these would make it 310")
+      expect(names(id).length).to eq(300)
+    end
+  end
+
+  it "lose a student who is taken out and have them back, and go on into the next year" do
+    old = a_class("Year 7", "Ada Lindqvist\nBo Marsh\nCleo Okafor")
+    new = a_class("Year 8")
+    ada, bo, = students.of_class(old).map(&:id)
+    ops::KeepStudent.new.take_out(account, old, ada)
+    expect([names(old), students.taken_out(old).map(&:id)]).to eq([["Bo Marsh", "Cleo Okafor"], [ada]])
+    ops::KeepStudent.new.take_out(account, old, ada, out: false)
+    expect(ops::KeepStudent.new.move(account, old, new, []).reason).to eq("Choose who goes.")
+    expect(ops::KeepStudent.new.move(account, old, new, [ada, bo]).value).to eq(2)
+    expect([names(old), names(new)]).to eq([["Cleo Okafor"], ["Ada Lindqvist", "Bo Marsh"]])
+    expect(ops::KeepStudent.new.move(account, new, a_class("Theirs", owner: other), [ada])).to be_nil
+  end
+
+  it "keep what is said of a student, and refuse what can't be" do
+    id = a_class("Kestrel", "Ada Lindqvist")
+    ada = students.of_class(id).first.id
+    change = ->(form) { ops::KeepStudent.new.change(account, id, ada, form) }
+    expect(change.call({ "name" => "", "notes" => "x" }).reason).to eq("A student needs a name.")
+    expect(change.call({ "time_factor" => "3" }).reason).to start_with("Extra time is")
+    change.call({ "shown_name" => "Adi", "group" => "Reed", "notes" => "sits in front\nby the window", "time_factor" => "1.25" })
+    expect(students.find(id, ada).to_h).to include(shown_name: "Adi", group: "Reed", time_factor: "1.25",
+                                                   notes: "sits in front\nby the window")
+    change.call({ "shown_name" => "" })
+    expect(students.find(id, ada).shown_name).to eq("Ada")
+  end
+
+  describe "a session that is given to one" do
+    let(:kestrel) { a_class("Kestrel", "Ada Lindqvist\nBo Marsh\nBo Moss") }
+
+    def session(entry, **more)
+      form = room_options(entry: entry, **more).to_document.transform_values { |value| value == true ? "1" : value }
+      Roost::Operations::StartSession.new.call(account, kept_lesson(account), form.merge("class_id" => kestrel.to_s))
+    end
+
+    def join(row, name, **more) = Roost::Operations::JoinSession.new.call(row.code, name, **more)
+
+    def seats(row) = Roost::Store::Seats.new.of(row.id).map { |seat| [seat.name, seat.student_id] }
+
+    it "lets each of the list in once, however many press at the same moment, and nobody else" do
+      row = session("list").value
+      ada, bo, = students.of_class(kestrel)
+      said = at_once((1..6).to_a) { join(row, nil, student_id: ada.id) }
+      expect(said.count(&:ok?)).to eq(1)
+      expect(said.find { |each| !each.ok? }.reason).to start_with("Somebody sits under that name already.")
+      stranger = students.of_class(a_class("Other", "Zeb Winslow")).first
+      expect([join(row, nil, student_id: stranger.id), join(row, "Zeb"), join(row, nil)].map(&:reason).uniq)
+        .to eq([Roost::Operations::JoinSession::PICK])
+      expect(join(row, "bo marsh")).to be_ok
+      expect(seats(row)).to eq([["Ada", ada.id], [bo.shown_name, bo.id]])
+      expect(moment(row).missing.map(&:name)).to eq(["Bo Moss"])
+    end
+
+    it "knows who types the name of one, and lets another of that name sit beside" do
+      row = session("free").value
+      ada = students.of_class(kestrel).first.id
+      ["Ada", "ada lindqvist", "Bo", "Zeb"].each { |name| expect(join(row, name)).to be_ok }
+      expect(seats(row).map(&:last)).to eq([ada, nil, students.of_class(kestrel)[1].id, nil])
+    end
+
+    it "stops a rude name, tells its teacher, and lets it in when she does; a name of the list always passes" do
+      fill(kestrel, "Sexy Bell")
+      row = session("free").value
+      expect(join(row, "Sexy Bell")).to be_ok
+      said = Array.new(2) { join(row, "b00bs").reason }
+      expect(said.uniq).to eq(["That name can't go up on the class screen. Type your own name, or ask your teacher."])
+      expect(Roost::Core::Session::Views.desk(moment(row)).stopped).to eq(["b00bs"])
+      expect([Roost::Operations::AllowName.new.call(other, row.id, "b00bs"), join(row, "b00bs").ok?]).to eq([nil, false])
+      expect(Roost::Operations::AllowName.new.call(account, row.id, "b00bs")).to eq("b00bs")
+      expect(join(row, "B00bs")).to be_ok
+      expect(moment(row).stopped).to eq([])
+    end
+
+    it "keeps no more stopped names than a teacher can look at" do
+      row = session("free").value
+      30.times { |number| join(row, "fuck #{number}") }
+      expect(moment(row).stopped.length).to eq(Roost::Store::StoppedNames::MOST)
+    end
+
+    it "gives a made-up name, and asks for one thing more" do
+      row = session("made_up", extra: "Table").value
+      expect(join(row, nil).reason).to eq("“Table” is missing. Type it, too.")
+      5.times { |number| expect(join(row, "Rude Word", extra: number.to_s)).to be_ok }
+      expect(seats(row).map(&:first).uniq.length).to eq(5)
+      expect(seats(row).to_s).not_to include("Rude")
+      expect(Roost::Store::Seats.new.of(row.id).map(&:extra)).to eq(%w[0 1 2 3 4])
+    end
+
+    it "says what is missing before it starts" do
+      expect(Roost::Operations::StartSession.new.call(account, kept_lesson(account), { "entry" => "list" }).reason)
+        .to start_with("Choose a class")
+      form = { "entry" => "list", "class_id" => a_class("Empty").to_s }
+      expect(Roost::Operations::StartSession.new.call(account, kept_lesson(account),
+                                                      form).reason).to start_with("Nobody is in that class")
+      foreign = { "class_id" => a_class("Theirs", owner: other).to_s }
+      expect(Roost::Operations::StartSession.new.call(account, kept_lesson(account),
+                                                      foreign).reason).to start_with("That class isn't here")
+    end
+
+    it "goes on when its class is deleted, and keeps who was not there in the results and the CSV" do
+      row = session("list").value
+      join(row, "Ada")
+      command(row, "begin")
+      ops::KeepClass.new.delete(account, kestrel)
+      expect(join(row, "Bo Moss")).to be_ok
+      command(row, "end")
+      sheet = Roost::Exchange::ResultsSheet.new(Roost::Core::Analysis::Results.new(Roost::Store::Records.new.of(row))).to_csv
+      expect(sheet.lines.grep(/absent/).map { |line| line.split(",")[3] }).to eq(["Bo Marsh"])
+    end
+  end
+end

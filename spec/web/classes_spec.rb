@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+RSpec.describe "The pages of classes" do
+  def page = Nokogiri::HTML(last_response.body)
+
+  before do
+    teacher
+    sign_in
+    get "/classes"
+    post_form "/classes", name: "Year 7 Kestrel"
+    follow_redirect!
+  end
+
+  def kestrel = database[:classes].max(:id)
+
+  def rows = page.css("tbody tr").map { |row| row.css("th, td").map { |cell| cell.text.strip.squeeze(" ") } }
+
+  # Looks a list through and saves it.
+  def bring(names)
+    post_form "/classes/#{kestrel}/list", names: names
+    ticket = page.at_css("[name=ticket]")["value"]
+    post_form "/classes/#{kestrel}/students", ticket: ticket, sheet: "0"
+    follow_redirect!
+  end
+
+  it "lead from a name to a list of students, each looked at before it is saved" do
+    expect(page.at_css("h1").text).to eq("Add students")
+    post_form "/classes/#{kestrel}/list", names: "Ada Lindqvist\nMarsh, Bo\n17"
+    expect(rows.map(&:last)).to eq(["✓ comes in", "✓ comes in", "✗ A student needs a name."])
+    post_form "/classes/#{kestrel}/students", ticket: page.at_css("[name=ticket]")["value"], sheet: "0"
+    follow_redirect!
+    expect(page.at_css("[role=status]").text).to eq("2 students added or changed.")
+    expect(rows.map { |row| row[1, 2] }).to eq([["Ada Lindqvist", "Ada"], ["Bo Marsh", "Bo"]])
+    get "/classes/#{kestrel}/students.csv"
+    expect(last_response.body.lines[1]).to eq("Ada Lindqvist,Ada,\"\",\"\",1,\"\"\n")
+  end
+
+  it "say of a list that can't be read what to do, and of a file by its name" do
+    post_form "/classes/#{kestrel}/list", names: " "
+    expect([last_response.status, page.at_css(".refusal, main").text]).to match([422, /There is no name in it./])
+    file = Rack::Test::UploadedFile.new(StringIO.new("Question\nWhy?\n"), "text/csv", original_filename: "birds.csv")
+    post_form "/classes/#{kestrel}/list", sheet: file
+    expect(page.text).to include("“birds.csv” has no column “Name”")
+  end
+
+  it "take a student out, with a way back" do
+    bring("Ada Lindqvist\nBo Marsh")
+    get page.at_css("tbody a")["href"]
+    post_form page.at_css("form[action$='/out']")["action"], out: "1"
+    follow_redirect!
+    expect(rows.map { |row| row[1] }).to eq(["Bo Marsh"])
+    post_form page.at_css(".note form, form.note")["action"]
+    follow_redirect!
+    expect(rows.length).to eq(2)
+  end
+
+  it "are nobody else's" do
+    bring("Ada Lindqvist")
+    student = page.at_css("tbody a")["href"]
+    teacher(email: "moss@heronsgate.example")
+    clear_cookies
+    sign_in("moss@heronsgate.example")
+    paths = ["/classes/#{kestrel}", "/classes/#{kestrel}/add", "/classes/#{kestrel}/students.csv", student]
+    expect(paths.map { |path| get(path).status }.uniq).to eq([404])
+    expect(%w[list students move archive delete restore].map do |what|
+      post_form("/classes/#{kestrel}/#{what}").status
+    end.uniq).to eq([404])
+  end
+
+  describe "when a lesson is started for one" do
+    let(:account) { database[:accounts].get(:id) }
+    let(:lesson) { kept_lesson(account) }
+
+    before { bring("Ada Lindqvist\nBo Marsh") }
+
+    def start(**more)
+      post_form "/lessons/#{lesson}/start", class_id: kestrel, names_shown: "1", **more
+      Roost::Store::Sessions.new.all_of(account).first
+    end
+
+    it "let each pick a name once, and tell the Desk who is missing" do
+      session = start(entry: "list")
+      get "/join/#{session.code}"
+      expect(page.css(".pick input").map { |input| input["disabled"] }).to eq([nil, nil])
+      post "/join/#{session.code}", "student" => page.at_css(".pick input")["value"]
+      follow_redirect!
+      expect(page.at_css(".seat-name").text).to include("Ada")
+      get "/join/#{session.code}"
+      expect(page.css(".pick label").map { |label| label.text.squeeze(" ").strip }).to eq(["Ada is here", "Bo"])
+      get "/desk/#{session.id}"
+      expect(page.at_css(".desk-missing").text.squeeze(" ")).to match(/1 of 2\s+not here yet:\s+Bo Marsh/)
+    end
+
+    it "offer what was chosen for it last time" do
+      start(entry: "made_up", extra: "Table", speed_share: "0.5")
+      get "/lessons/#{lesson}/start?class_id=#{kestrel}"
+      expect(page.at_css("[name=entry][checked]")["value"]).to eq("made_up")
+      expect(page.at_css("#extra")["value"]).to eq("Table")
+      expect(page.at_css("[name=opens_itself]")["checked"]).to be_nil
+      get "/lessons/#{lesson}/start"
+      expect(page.css("[name=entry]").map { |input| input["value"] }).to eq(%w[free made_up])
+    end
+
+    it "go from a typed code to what is asked, and count wrong codes on both ways" do
+      session = start(entry: "free", extra: "Number")
+      post "/join", "code" => session.code.downcase
+      expect([last_response.status, last_response["location"]]).to match([303, %r{/join/#{session.code}\z}])
+      follow_redirect!
+      expect(page.css("label").map { |label| label.text.strip }).to eq(["Your name", "Number"])
+      post "/join/#{session.code}", "name" => "Cleo"
+      expect(page.at_css("[role=alert]").text).to eq("“Number” is missing. Type it, too.")
+      expect(page.at_css("#name")["value"]).to eq("Cleo")
+      25.times { get "/join/ZZZ99X" }
+      expect(last_response.status).to eq(429)
+    end
+  end
+end
