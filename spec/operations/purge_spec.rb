@@ -77,6 +77,67 @@ RSpec.describe Roost::Operations::Purge do
     expect(files.map { |file| media.find(file) }).to eq([nil, nil])
   end
 
+  describe "a class list" do
+    ops = Roost::Operations
+    let(:classes) do
+      %w[Kestrel Avocet].map { |name| ops::KeepClass.new.create(account, { "name" => name }).value }
+    end
+
+    def fill(id, *names)
+      rows = names.each_with_index.map { |name, place| [place + 1, { name: name, number: "N#{name.length}", notes: "of #{name}" }] }
+      Roost::Operations::FillClass.new.fill(account, id, Roost::Core::Roll.read(rows).value)
+      Roost::Store::Students.new.of_class(id).map(&:id)
+    end
+
+    # A session in which both sat, one of them renamed, and answered.
+    def session_of(class_id)
+      form = { "class_id" => class_id.to_s, "entry" => "free", "extra" => "Table", "opens_itself" => "1" }
+      session = Roost::Operations::StartSession.new.call(account, kept_lesson(account), form).value
+      seats = %w[Wilhelmine Kunigunde].map do |name|
+        Roost::Store::Seats.new.by_token(Roost::Operations::JoinSession.new.call(session.code, name, extra: "Extra#{name}").value)
+      end
+      Roost::Operations::RenameSeat.new.call(account, session.id, seats.first[:id], "Wilhelmine the Swift")
+      command(session, "begin")
+      command(session, "jump", slide: "s4")
+      seats.each { |seat| save(session, seat, "s4", { "text" => ["By the stars"] }) }
+      command(session, "end")
+      session
+    end
+
+    def words(*all) = all.select { |word| everything.include?(word) }
+
+    it "goes with who is in no other class; what they did stays, without a name" do
+      fill(classes[0], "Wilhelmine", "Kunigunde")
+      fill(classes[1], "Kunigunde")
+      session = session_of(classes[0])
+      ops::KeepClass.new.delete(account, classes[0])
+      described_class.new.call(days: 30)
+      expect(words("Kestrel", "Wilhelmine", "Kunigunde").length).to eq(3)
+      database[:classes].where(id: classes[0]).update(deleted_at: long_ago(31))
+      expect(described_class.new.call(days: 30)).to include(classes: 1, students: 1)
+      expect(words("Wilhelmine", "ExtraWilhelmine", "of Wilhelmine", "the Swift")).to eq([])
+      expect(words("Kunigunde", "of Kunigunde", "By the stars").length).to eq(3)
+      results = Roost::Core::Analysis::Results.new(Roost::Store::Records.new.of(Roost::Store::Sessions.new.find(session.id)))
+      expect(results.lines.map { |line| [line.seat.name.sub(/\d+/, "N"), line.outcomes["s4"].status] })
+        .to eq([["Kunigunde", :given], ["Student N", :given]])
+    end
+
+    it "loses a student who is deleted, from every table, and not before they could be brought back" do
+      wilhelmine, = fill(classes[0], "Kunigunde", "Wilhelmine").reverse
+      session_of(classes[0])
+      ops::KeepStudent.new.delete(account, classes[0], wilhelmine)
+      expect(Roost::Store::Students.new.of_class(classes[0]).map(&:name)).to eq(["Kunigunde"])
+      described_class.new.call(days: 30)
+      ops::KeepStudent.new.delete(account, classes[0], wilhelmine, deleted: false)
+      expect(Roost::Store::Students.new.of_class(classes[0]).map(&:notes)).to eq(["of Kunigunde", "of Wilhelmine"])
+      ops::KeepStudent.new.delete(account, classes[0], wilhelmine)
+      database[:students].where(id: wilhelmine).update(deleted_at: long_ago(31))
+      expect(described_class.new.call(days: 30)).to include(students: 1, classes: 0)
+      expect(words("Wilhelmine", "ExtraWilhelmine", "of Wilhelmine", "N10")).to eq([])
+      expect(words("Kunigunde")).to eq(["Kunigunde"])
+    end
+  end
+
   it "forgets mails, links, addresses and what was half made" do
     Roost::Store::Outbox.new.add(recipient: "falk@heronsgate.example", subject: "Old", body: "link")
     Roost::Store::SignIns.new.keep_sign_up(email: "rowe@heronsgate.example", name: "Rowe", password_hash: "x")

@@ -31,6 +31,19 @@ module Roost
         end
       end
 
+      # Deletes a student, in all classes, or brings them back while they are not purged. What they did
+      # stays in the results, without their name once they are purged.
+      # @return [Integer, nil] the student's id; nil unless they are, or were, in a class of her own
+      def delete(account_id, class_id, id, deleted: true)
+        teaching(account_id, class_id) do |students|
+          known = students.find(class_id, id) || students.deleted_lately(class_id).find { |student| student.id == id }
+          next nil unless known && Store::Classes.new.find(account_id, class_id).mine
+
+          students.mark_deleted(id, deleted)
+          id
+        end
+      end
+
       # Puts students of one class into another, as at the end of a year.
       # @param ids [Array<Integer>] of those who are in the first; others are left alone
       # @param stay [Boolean] whether they stay in the first, too

@@ -16,15 +16,16 @@ module Roost
       # @param days [Integer] since it was deleted
       # @return [Hash{Symbol=>Integer}] table to how many rows
       def deleted(days)
-        %i[sessions lessons bank_questions].to_h { |table| [table, database[table].where(deleted_at: ..ago(days)).delete] }
+        %i[sessions lessons bank_questions classes].to_h { |table| [table, database[table].where(deleted_at: ..ago(days)).delete] }
+                                                   .merge(students: students(days))
       end
 
-      # Mails, links and counts whose time is over.
+      # Mails, links and counts whose time is over, and names that were stopped.
       # @return [Hash{Symbol=>Integer}] as #deleted
       def expired(days)
         { outbox_mails: [:sent_at, days], sign_ups: [:created_at, SignIns::LINK_GOOD], counters: [:expires_at, 0],
           sign_in_addresses: [:last_at, SignIns::REMEMBERED], account_active_session_keys: [:last_use, days],
-          account_password_reset_keys: [:deadline, 0] }
+          account_password_reset_keys: [:deadline, 0], stopped_names: [:at, 1] }
           .to_h { |table, (column, age)| [table, database[table].where(column => ..ago(age)).delete] }
       end
 
@@ -39,6 +40,19 @@ module Roost
       def media = database[:media].select_map(:file)
 
       private
+
+      # Those deleted, and those whose last class is gone. What they did stays, without their names.
+      # @return [Integer] how many
+      def students(days)
+        nowhere = database[:students].left_join(:enrolments, student_id: :id).where(class_id: nil).select(Sequel[:students][:id])
+        going = database[:students].where(Sequel.|({ deleted_at: ..ago(days) }, { id: nowhere })).select_map(:id)
+        seats = database[:seats].where(student_id: going).select(:id)
+        database[:session_events].where(command: "rename")
+                                 .where(Sequel.lit("(arguments->>'seat')::bigint") => seats)
+                                 .update(arguments: Sequel.lit("arguments - 'name'"))
+        database[:seats].where(id: seats.select_map(:id)).update(name: Sequel.join(["Student ", :id]), extra: "")
+        database[:students].where(id: going).delete
+      end
 
       def ago(days) = Sequel.lit("now() - make_interval(days => ?)", days)
 

@@ -66,10 +66,22 @@ module Roost
                              .update(ended_on: Sequel.lit("greatest(current_date, began_on)"))
       end
 
+      # @return [Array<Core::Student>] who are in a class, or were, and are deleted but not purged yet
+      def deleted_lately(class_id)
+        recent = Sequel.lit("students.deleted_at > now() - make_interval(days => ?)", Roost.settings.purge_days)
+        read(people.where(class_id: class_id).where(recent))
+      end
+
+      def mark_deleted(id, deleted)
+        database[:students].where(id: id).update(deleted_at: deleted ? Sequel.function(:clock_timestamp) : nil)
+      end
+
       private
 
-      def enrolled
-        database[:enrolments].join(:students, id: :student_id).where(Sequel[:students][:deleted_at] => nil)
+      def enrolled = people.where(Sequel[:students][:deleted_at] => nil)
+
+      def people
+        database[:enrolments].join(:students, id: :student_id)
                              .order(Sequel.function(:lower, Sequel[:students][:name]), :id)
                              .select(:id, :name, :shown_name, :number, :time_factor, :notes, :group_name)
       end

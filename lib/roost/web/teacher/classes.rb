@@ -87,6 +87,17 @@ module Roost
         redirect "/classes/#{number("id")}#{"?out=#{gone.id}" if out}", 303
       end
 
+      get "/:id/students/:student/delete" do
+        page("classes/delete", title: "Delete #{student.name}", row: our_class, student: student,
+                               classes: students.classes_of(student.id))
+      end
+
+      post "/:id/students/:student/delete" do
+        deleted = params["deleted"] == "1"
+        Operations::KeepStudent.new.delete(account_id, number("id"), number("student"), deleted: deleted) || not_found
+        redirect "/classes/#{number("id")}#{"?deleted=#{number("student")}" if deleted}", 303
+      end
+
       helpers do
         def classes = Store::Classes.new
 
@@ -100,7 +111,8 @@ module Roost
           out = params["out"] && students.find(our_class.id, number("out"))
           page("classes/show", title: our_class.name, row: our_class, students: students.of_class(our_class.id),
                                others: classes.all(account_id).reject { |each| each.id == our_class.id }, out: out,
-                               taken_out: students.taken_out(our_class.id), came: number("came"))
+                               taken_out: students.taken_out(our_class.id), came: number("came"),
+                               deleted: students.deleted_lately(our_class.id), just: number("deleted"))
         end
 
         def look_at(file)

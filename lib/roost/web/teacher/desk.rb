@@ -40,6 +40,23 @@ module Roost
         done(id)
       end
 
+      # One student: what they gave so far, and what may be done with the seat.
+      get "/:id/seats/:seat" do |id, seat|
+        row = own_session(id)
+        results = Core::Analysis::Results.new(Store::Records.new.of(row))
+        partial("desk/seat", row: row, results: results, line: results.line_of(whole(seat)) || not_found)
+      end
+
+      post "/:id/seats/:seat/name" do |id, seat|
+        granted(Operations::RenameSeat.new.call(account_id, whole(id), whole(seat), params["name"]))
+        done(id)
+      end
+
+      post "/:id/seats/:seat/remove" do |id, seat|
+        granted(Operations::RemoveSeat.new.call(account_id, whole(id), whole(seat)))
+        done(id)
+      end
+
       helpers do
         # What a command did comes by the stream.
         def done(id) = htmx? ? 204 : redirect("/desk/#{whole(id)}", 303)
