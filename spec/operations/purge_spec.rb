@@ -84,7 +84,8 @@ RSpec.describe Roost::Operations::Purge do
     end
 
     def fill(id, *names)
-      rows = names.each_with_index.map { |name, place| [place + 1, { name: name, number: "N#{name.length}", notes: "of #{name}" }] }
+      cells = names.map { |name| { name: name, number: "N#{name.length}", notes: "of #{name}" } }
+      rows = cells.each_with_index.map { |cell, place| [place + 1, cell] }
       Roost::Operations::FillClass.new.fill(account, id, Roost::Core::Roll.read(rows).value)
       Roost::Store::Students.new.of_class(id).map(&:id)
     end

@@ -68,7 +68,7 @@ module Classroom
   def join_window(name, code, as:, driver: :chromium)
     window(name, driver).tap do |session|
       session.visit "/"
-      session.fill_in "Code on the board", with: code
+      session.fill_in "Code on the board, or your pass", with: code
       session.click_button "Go on"
       session.fill_in "Your name", with: as
       session.click_button "Join"

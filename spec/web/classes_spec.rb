@@ -91,6 +91,36 @@ RSpec.describe "The pages of classes" do
       expect(page.at_css(".desk-missing").text.squeeze(" ")).to match(/1 of 2\s+not here yet:\s+Bo Marsh/)
     end
 
+    it "let a pass in, from the front door, a card or the code of the lesson, and slow down who guesses" do
+      session = start(entry: "pass")
+      pass = Roost::Operations::StudentPasses.new.of_class(account, kestrel).first.last
+      post "/join", "code" => pass.downcase
+      follow_redirect!
+      expect([page.at_css("h1").text, page.at_css(".own-session strong").text]).to eq(["Ada", session.title])
+      post page.at_css(".own-session")["action"], "session" => session.id.to_s
+      follow_redirect!
+      expect(page.at_css(".seat-name").text).to include("Ada")
+      post "/join/#{session.code}", "pass" => pass
+      expect(last_response.status).to eq(303)
+      post "/join/#{session.code}", "pass" => "CDFGHJKMNPQR"
+      expect(page.at_css("[role=alert]").text).to start_with("That pass isn't known here.")
+      statuses = Array.new(25) { |number| get("/pass/CDFGHJKMNP#{(21 + number).to_s.tr("0125680", "CDFGHJK")}").status }
+      expect(statuses.last).to eq(429)
+      expect(get("/pass/#{pass}").status).to eq(200)
+    end
+
+    it "show a student's pass to their teacher, and print all of them" do
+      get "/classes/#{kestrel}"
+      address = page.at_css("tbody a")["href"]
+      get address
+      expect(page.at_css(".class-pass p").text).to start_with("None yet")
+      post_form "#{address}/pass"
+      follow_redirect!
+      expect(page.at_css(".class-pass .code").text).to match(/\A\w{4} \w{4} \w{4}\z/)
+      get "/classes/#{kestrel}/passes.pdf"
+      expect([last_response["content-type"], last_response.body[0, 5]]).to eq(["application/pdf", "%PDF-"])
+    end
+
     it "offer what was chosen for it last time" do
       start(entry: "made_up", extra: "Table", speed_share: "0.5")
       get "/lessons/#{lesson}/start?class_id=#{kestrel}"

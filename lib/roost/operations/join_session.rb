@@ -34,10 +34,12 @@ module Roost
       # @param raw_name [String, nil] as typed
       # @param student_id [Integer, nil] of the class list, as picked
       # @param extra [String, nil] what was asked besides
+      # @param pass_of [Core::Student, nil] whose pass was shown
       # @return [Core::Reading] of the seat's token
-      def call(raw_code, raw_name, student_id: nil, extra: nil, practice: false)
+      def call(raw_code, raw_name, student_id: nil, extra: nil, practice: false, pass_of: nil)
         JoinSession.session(raw_code).and_then do |row|
           next sit_down(row, Comer.new(name: raw_name, extra: ""), practice) if practice
+          next sit_down(row, Comer.new(name: pass_of.shown_name, student_id: pass_of.id, extra: ""), false) if pass_of
 
           who = asked(row, extra).and_then { |said| comer(row, raw_name, student_id, said) }
           who.and_then { |comer| sit_down(row, comer, false) }
@@ -59,6 +61,7 @@ module Roost
       def comer(row, raw_name, student_id, extra)
         people = row.class_id ? Store::Students.new.of_class(row.class_id) : []
         case row.options.entry
+        when "pass" then Core::Reading.refused(EnterByPass::UNKNOWN)
         when "made_up" then Core::Reading.ok(Comer.new(name: Core::MadeUpName.of(SecureRandom), extra: extra))
         when "list"
           person = student_id ? people.find { |each| each.id == student_id } : named(people, raw_name)

@@ -34,17 +34,19 @@ module Roost
       # @return [Core::Reading] of the class it is given to: :class_id and :class_name
       def given_to(account_id, form, options)
         if form["class_id"].to_s.empty?
-          return Core::Reading.refused(NO_LIST) if options.entry == "list"
+          return Core::Reading.refused(NO_LIST) if of_class?(options)
 
           return read(form, "class_name", CLASS_LIMIT, "The class").map { |name| { class_name: name } }
         end
 
         found = Store::Classes.new.find(account_id, form["class_id"].to_s[/\A\d{1,18}\z/].to_i)
         return Core::Reading.refused(NO_CLASS) unless found
-        return Core::Reading.refused(NOBODY) if found.students.zero? && options.entry == "list"
+        return Core::Reading.refused(NOBODY) if found.students.zero? && of_class?(options)
 
         Core::Reading.ok({ class_id: found.id, class_name: found.name })
       end
+
+      def of_class?(options) = Core::Session::Options::OF_CLASS.include?(options.entry)
 
       def read(form, field, limit, what) = Core::Text.read(form[field], limit: limit, what: what, lines: false)
     end

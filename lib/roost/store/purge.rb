@@ -16,8 +16,10 @@ module Roost
       # @param days [Integer] since it was deleted
       # @return [Hash{Symbol=>Integer}] table to how many rows
       def deleted(days)
-        %i[sessions lessons bank_questions classes].to_h { |table| [table, database[table].where(deleted_at: ..ago(days)).delete] }
-                                                   .merge(students: students(days))
+        gone = %i[sessions lessons bank_questions classes].to_h do |table|
+          [table, database[table].where(deleted_at: ..ago(days)).delete]
+        end
+        gone.merge(students: students(days))
       end
 
       # Mails, links and counts whose time is over, and names that were stopped.

@@ -75,6 +75,14 @@ module Roost
         false
       end
 
+      # Gives a seat to another device.
+      # @return [String] the token by which it is known from now on
+      def move(seat_id)
+        token = SecureRandom.urlsafe_base64(16)
+        database[:seats].where(id: seat_id).update(token_digest: Seats.digest(token))
+        token
+      end
+
       def remove(seat_id)
         database[:seats].where(id: seat_id).update(removed_at: Sequel.function(:clock_timestamp), stream_key: nil)
       end

@@ -33,6 +33,23 @@ module Roost
                              .order(Sequel[:classes][:name]).select_map([Sequel[:classes][:id], Sequel[:classes][:name]])
       end
 
+      # @param ids [Array<Integer>]
+      # @return [Hash{Integer=>String}] to their passes, of those who have one
+      def passes(ids) = database[:students].where(id: ids).exclude(pass: nil).as_hash(:id, :pass)
+
+      # @return [Core::Student, nil]
+      def by_pass(pass)
+        row = database[:students].where(pass: pass, deleted_at: nil).first
+        row && read([row.merge(group_name: "")]).first
+      end
+
+      # @return [Integer, nil] nil when somebody else has it
+      def give_pass(id, pass)
+        database.transaction(savepoint: true) { database[:students].where(id: id).update(pass: pass) }
+      rescue Sequel::UniqueConstraintViolation
+        nil
+      end
+
       # @param account_id [Integer] of the teacher who brings them
       # @param all [Array<Hash>] with :name and :shown_name, perhaps more of FIELDS
       # @return [Array<Integer>] ids, in this order

@@ -15,7 +15,9 @@ module Roost
       Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :speed_share, :entry, :extra,
                            keyword_init: true) do
         self::ENTRIES = { "free" => "A name they type", "list" => "Their name, picked from the class list",
-                          "made_up" => "A made-up name they are given" }.freeze
+                          "pass" => "Their student pass", "made_up" => "A made-up name they are given" }.freeze
+        # For which there has to be a class.
+        self::OF_CLASS = %w[list pass].freeze
         self::EXTRA_LIMIT = 40
         self::SPEED_SHARES = { "0" => "Speed does not count", "0.25" => "Speed counts a quarter",
                                "0.5" => "Speed counts half" }.freeze

@@ -23,6 +23,8 @@ module Roost
       # By code alone, to what the session asks for; or with a name at once.
       post "/" do
         code = text("code").to_s[0, 40]
+        pass = Core::StudentPass.read(code)
+        redirect "/pass/#{pass}", 303 if pass
         row = open_session(code)
         params.key?("name") ? come_in(code, row) : redirect("/join/#{row.code}", 303)
       end
@@ -47,11 +49,22 @@ module Roost
         def come_in(code, row)
           halt 429, entry_page(row, refusal: CROWD) if JoinLimits.crowd?(address)
 
-          token = Operations::JoinSession.new.call(code, text("name"), student_id: number("student"), extra: text("extra"))
+          token = token_for(code, row)
           halt 422, entry_page(row, refusal: token.reason) unless token.ok?
 
           JoinLimits.trust(address, row.code)
           redirect "/seat/#{token.value}", 303
+        end
+
+        # @return [Core::Reading] of a seat's token
+        def token_for(code, row)
+          unless row.options.entry == "pass"
+            return Operations::JoinSession.new.call(code, text("name"), student_id: number("student"), extra: text("extra"))
+          end
+
+          found = Operations::EnterByPass.new.call(text("pass").to_s[0, 40], row.id)
+          JoinLimits.wrong(address) unless found.ok?
+          found
         end
       end
     end

@@ -65,6 +65,20 @@ module Roost
         Exchange::ClassSheet.csv(students.of_class(our_class.id))
       end
 
+      # Cards with everybody's pass, eight to a page.
+      get "/:id/passes.pdf" do
+        cards = Operations::StudentPasses.new.cards(account_id, our_class.id)
+        halt refuse("The cards could not be drawn just now. Try again.", 503) unless cards
+        content_type "application/pdf"
+        attachment "Passes #{our_class.name.gsub(/[^[:alnum:] ]/, "").strip}.pdf"
+        cards
+      end
+
+      post "/:id/students/:student/pass" do
+        Operations::StudentPasses.new.renew(account_id, number("id"), number("student")) || not_found
+        redirect "/classes/#{number("id")}/students/#{number("student")}?pass=new", 303
+      end
+
       post "/:id/move" do
         ids = Array(params["students"]).filter_map { |id| whole(id) }
         granted(Operations::KeepStudent.new.move(account_id, number("id"), number("to"), ids, stay: params["stay"] == "1"))
@@ -73,7 +87,8 @@ module Roost
 
       get "/:id/students/:student" do
         page("classes/student", title: student.name, row: our_class, student: student,
-                                classes: students.classes_of(student.id), saved: params["saved"])
+                                classes: students.classes_of(student.id), saved: params["saved"],
+                                pass: students.passes([student.id])[student.id], renewed: params["pass"] == "new")
       end
 
       post "/:id/students/:student" do
