@@ -160,8 +160,8 @@ RSpec.describe Roost::Operations::Purge do
     expect(kept.grep(Roost::Core::Picture).map { |picture| media.find(picture.file) }).to all(be_an(Array))
   end
 
-  it "is waiting once a day, and once only" do
-    2.times { Roost::Jobs::Purge.schedule }
-    expect(database[:que_jobs].where(job_class: "Roost::Jobs::Purge").count).to eq(1)
+  it "is waiting once a day, and once only, as is what ends sessions" do
+    2.times { [Roost::Jobs::Purge, Roost::Jobs::CloseSessions].each(&:schedule) }
+    expect(database[:que_jobs].select_order_map(:job_class)).to eq(%w[Roost::Jobs::CloseSessions Roost::Jobs::Purge])
   end
 end

@@ -97,6 +97,45 @@ RSpec.describe "Running a session" do
     expect(sessions.all_of(account).map(&:id)).to eq([session.id])
   end
 
+  describe "one that nobody ends" do
+    def pass(hours)
+      back = ->(column) { Sequel.lit("? - make_interval(hours => ?)", Sequel[column], hours) }
+      database[:sessions].update(created_at: back.call(:created_at))
+      database[:session_events].update(at: back.call(:at))
+      database[:seats].update(seen_at: back.call(:seen_at))
+    end
+
+    def close = Roost::Operations::CloseSessions.new.call
+
+    it "closes four hours after the last sign of life, and says so" do
+      take_seat(session)
+      command(session, "begin")
+      pass(5)
+      database[:seats].update(seen_at: Sequel.lit("now() - interval '3 hours'"))
+      expect(close).to eq([])
+      pass(2)
+      expect([close, close]).to eq([[session.id], []])
+      expect(moment(session).state).to be_ended
+      expect(Roost::Store::Sessions.new.closed_itself?(session.id)).to be(true)
+    end
+
+    it "is kept by a command, and not by a practice class" do
+      command(session, "begin")
+      Roost::Operations::PracticeClass.new.invite(account, session.id, 3)
+      pass(5)
+      command(session, "next", from: "s1")
+      expect(close).to eq([])
+      pass(5)
+      database[:seats].update(seen_at: Sequel.lit("now()"))
+      expect(close).to eq([session.id])
+    end
+
+    it "says nothing of the clock when its teacher has ended it" do
+      command(session, "end")
+      expect(Roost::Store::Sessions.new.closed_itself?(session.id)).to be(false)
+    end
+  end
+
   describe "asking on the spot" do
     def ask(words, heading = "", from: "s1")
       Roost::Operations::AskNow.new.call(account, session.id, words, heading, from: from)

@@ -57,6 +57,24 @@ module Roost
       # @return [Array<Integer>] ids of those that run for a class
       def running_for(class_id) = database[:sessions].where(class_id: class_id, ended_at: nil, deleted_at: nil).select_map(:id)
 
+      # @param hours [Integer] since the last command, and since a student's device was last seen
+      # @return [Array<Integer>] ids of those that run
+      def silent(hours)
+        signs = [%i[session_events at], %i[seats seen_at]].map do |table, column|
+          among = database[table].where(session_id: Sequel[:sessions][:id])
+          among = among.where(practice: false) if table == :seats
+          among.select { max(column) }
+        end
+        long_ago = Sequel.lit("clock_timestamp() - make_interval(hours => ?)", hours)
+        database[:sessions].where(ended_at: nil, deleted_at: nil)
+                           .where(Sequel.function(:greatest, :created_at, *signs) < long_ago).select_map(:id)
+      end
+
+      # Whether a session was ended by the clock, since nobody else had.
+      def closed_itself?(id)
+        database[:session_events].where(session_id: id, command: "end", account_id: nil).any?
+      end
+
       # @return [Array<Row>] those deleted that are not purged yet, latest first
       def deleted_lately(account_id)
         with_now.where(account_id: account_id)
