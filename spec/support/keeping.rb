@@ -10,7 +10,7 @@ require "vips"
 module Keeping
   TABLES = %i[visits sittings opening_teams openings session_events deliveries answers seats teams sessions
               lesson_revisions media bank_questions standards que_jobs lessons enrolments class_teachers classes students
-              account_password_reset_keys sign_ups outbox_mails counters accounts].freeze
+              account_password_reset_keys sign_ups invitations outbox_mails counters accounts].freeze
 
   def self.included(group)
     group.before { empty_tables }
@@ -20,7 +20,9 @@ module Keeping
   # sooner deleted than tables made anew.
   def empty_tables = database.run(EMPTY)
 
-  EMPTY = TABLES.map { |table| "DELETE FROM #{table}" }.join(";").freeze
+  EMPTY = [*TABLES.map do |table|
+    "DELETE FROM #{table}"
+  end, "DELETE FROM school", "INSERT INTO school DEFAULT VALUES"].join(";").freeze
 
   # Goes down to a version of the schema, yields, and comes up again with no id given twice.
   def migrated_down_to(version)

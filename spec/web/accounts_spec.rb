@@ -41,6 +41,64 @@ RSpec.describe "Teachers' accounts" do
     expect(in?).to be(false)
   end
 
+  describe "when there is a keeper" do
+    before do
+      teacher
+      sign_in
+      get "/school"
+      @token = token
+    end
+
+    it "comes by an invitation, which the keeper sends, and not without" do
+      post_form "/school/invitations", email: "rowe@heronsgate.example"
+      link = last_response.body[%r{(/sign-up\?invitation=[\w-]+)}, 1]
+      clear_cookies
+      get "/sign-up"
+      expect(last_response.body).to include("Accounts here are made by invitation")
+      @token = token
+      post_form "/sign-up", name: "Imp", email: "imp@heronsgate.example", password: "reeds and rushes"
+      expect(database[:outbox_mails].order(:id).last[:body]).to start_with("Accounts here are made by invitation.")
+      get link
+      expect(last_response.body).not_to include("Accounts here are made by invitation")
+      @token = token
+      post_form "/sign-up", name: "Mr Rowe", email: "rowe@heronsgate.example", password: "reeds and rushes",
+                            invitation: link[/=(.+)/, 1]
+      open_link(mailed(%r{href="[^"]*(/welcome\?key=[^"]+)"}), "/welcome")
+      expect(in?).to be(true)
+      expect(get("/school").status).to eq(404)
+      expect(database[:accounts].select_order_map(:email)).to eq(%w[falk@heronsgate.example rowe@heronsgate.example])
+    end
+
+    it "is shut out when the keeper stops it, at once and in the words of a wrong password, and let in again" do
+      rowe = teacher(email: "rowe@heronsgate.example", name: "Mr Rowe")
+      keeper = rack_mock_session.cookie_jar.get_cookie("roost").raw
+      clear_cookies
+      sign_in("rowe@heronsgate.example")
+      expect(in?).to be(true)
+      theirs = rack_mock_session.cookie_jar.get_cookie("roost").raw
+      press = lambda do |stopped|
+        clear_cookies
+        set_cookie(keeper)
+        get "/school"
+        @token = token
+        post_form "/school/teachers/#{rowe}/stop", stopped: stopped
+        expect(last_response.status).to eq(303)
+        clear_cookies
+      end
+      press.call("1")
+      set_cookie(theirs)
+      expect(in?).to be(false)
+      clear_cookies
+      get "/sign-in"
+      @token = token
+      post_form "/sign-in", email: "rowe@heronsgate.example", password: "sallow marsh at dusk"
+      expect([last_response.status, last_response.body]).to match([401, /Check the email and the password./])
+      press.call("0")
+      sign_in("rowe@heronsgate.example")
+      expect(in?).to be(true)
+    end
+  end
+
   it "says in one sentence what is wrong with a new account" do
     get "/sign-up"
     { { name: "", email: "rowe@heronsgate.example", password: "reeds and rushes" } => "Your name is needed",

@@ -4,14 +4,19 @@ module Roost
   module Operations
     # Makes a teacher's account in two steps: what was typed waits until the link in a mail is opened.
     # So signing up says the same, and takes as long, whether or not the address has an account.
+    # Who may: the first of all, whoever is invited, and addresses of domains that the keeper named.
     class SignUp
       SUBJECT = "Amber Roost: your account"
+      INVITED_ONLY = "Accounts here are made by invitation. Ask a colleague who keeps the school's settings for a link.\n"
 
+      # @param invitation [String, nil] key of one (Store::School)
       # @return [void]
-      def begin(email:, name:, password_hash:)
-        key = Store::SignIns.new.keep_sign_up(email: email, name: name, password_hash: password_hash)
+      def begin(email:, name:, password_hash:, invitation: nil)
+        key = Store::SignIns.new.keep_sign_up(email: email, name: name, password_hash: password_hash, invitation: invitation)
         known = Store::Accounts.new.id_of(email)
-        SendMail.new.call(recipient: email, subject: SUBJECT, body: known ? already : link(key))
+        welcome = Store::School.new.may_join?(email, invitation) ? link(key) : INVITED_ONLY
+        body = known ? already : welcome
+        SendMail.new.call(recipient: email, subject: SUBJECT, body: body)
       end
 
       # @return [String, nil] the email of the account that was made, or was there; nil when the link
@@ -25,7 +30,11 @@ module Roost
           sign_ins.forget_sign_ups(waiting[:email])
           next nil if Store::Accounts.new.id_of(waiting[:email])
 
-          Store::Accounts.new.create(**waiting)
+          school = Store::School.new
+          next nil unless school.may_join?(*waiting.values_at(:email, :invitation))
+
+          Store::Accounts.new.create(**waiting.except(:invitation))
+          school.use_invitation(*waiting.values_at(:email, :invitation))
           waiting[:email]
         end
       end

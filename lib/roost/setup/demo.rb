@@ -7,7 +7,7 @@ require "yaml"
 module Roost
   module Setup
     # The demo data: a teacher at Heronsgate School with lessons on the birds of the Sallow
-    # Marsh, a shelf of short ones, a colleague, a question bank, standards, and one past
+    # Marsh, a shelf of short ones, two colleagues, a question bank, standards, and one past
     # session of 24 simulated students. The same every time; what is there is left alone.
     class Demo
       EMAIL = "falk@heronsgate.example"
@@ -20,7 +20,10 @@ module Roost
       LATE = { 6 => 3, 19 => 2 }.freeze
 
       # A colleague, who shares one lesson and has opened another to all.
+      OTHER = { email: "tamm@heronsgate.example", name: "Ms Tamm" }.freeze
       COLLEAGUE = { email: "rowe@heronsgate.example", name: "Mr Rowe" }.freeze
+      SCHOOL = { "name" => "Heronsgate School", "time_zone" => "Europe/London", "top_grade" => "100", "grade_step" => "1",
+                 "languages" => ["en"], "joining" => "domains", "domains" => "heronsgate.example" }.freeze
       LESSONS = %w[beaks-and-supper voices-of-the-marsh birds-on-the-move].freeze
 
       # @return [Hash] :email and :password of the demo teacher
@@ -36,6 +39,8 @@ module Roost
         hash = Argon2::Password.new.create(PASSWORD)
         account_id = accounts.create(email: EMAIL, name: NAME, password_hash: hash)
         colleague = accounts.create(**COLLEAGUE, password_hash: hash)
+        accounts.create(**OTHER, password_hash: hash)
+        Store::School.new.change(Core::SchoolSettings.read(SCHOOL).value)
         load_shelf(account_id, colleague)
         load_standards(account_id)
         kestrel = load_classes(account_id)

@@ -6,9 +6,15 @@ module Roost
     class Accounts < Repository
       def name(id) = database[:accounts].where(id: id).get(:name)
 
+      # The first of all keeps the school.
       # @return [Integer] id
       def create(email:, name:, password_hash:)
-        database[:accounts].insert(email: email, name: name, password_hash: password_hash)
+        row = { email: email, name: name, password_hash: password_hash }
+        database.transaction(savepoint: true) { database[:accounts].insert(**row, keeper: database[:accounts].empty?) }
+      rescue Sequel::UniqueConstraintViolation => e
+        raise unless e.message.include?("accounts_one_keeper") # another was first, at the same moment
+
+        database[:accounts].insert(**row, keeper: false)
       end
 
       # @return [Array(Integer, String), nil] id and name of the account with that email

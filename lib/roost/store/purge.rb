@@ -16,6 +16,7 @@ module Roost
       # @param days [Integer] since it was deleted
       # @return [Hash{Symbol=>Integer}] table to how many rows
       def deleted(days)
+        outlived
         gone = %i[sessions lessons bank_questions classes].to_h do |table|
           [table, database[table].where(deleted_at: ..ago(days)).delete]
         end
@@ -27,7 +28,8 @@ module Roost
       def expired(days)
         { outbox_mails: [:sent_at, days], sign_ups: [:created_at, SignIns::LINK_GOOD], counters: [:expires_at, 0],
           sign_in_addresses: [:last_at, SignIns::REMEMBERED], account_active_session_keys: [:last_use, days],
-          account_password_reset_keys: [:deadline, 0], stopped_names: [:at, 1] }
+          account_password_reset_keys: [:deadline, 0], stopped_names: [:at, 1],
+          invitations: [:created_at, School::INVITED_FOR] }
           .to_h { |table, (column, age)| [table, database[table].where(column => ..ago(age)).delete] }
       end
 
@@ -42,6 +44,13 @@ module Roost
       def media = database[:media].select_map(:file)
 
       private
+
+      # Sessions older than the school keeps them.
+      def outlived
+        keep = database[:school].get(:keep_days) or return
+
+        database[:sessions].where(ended_at: ..ago(keep)).delete
+      end
 
       # Those deleted, and those whose last class is gone. What they did stays, without their names.
       # @return [Integer] how many

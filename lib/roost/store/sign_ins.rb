@@ -41,16 +41,19 @@ module Roost
       def standing(session_ids) = database[:account_active_session_keys].where(session_id: session_ids).select_map(:session_id)
 
       # @return [String] the key that makes the account
-      def keep_sign_up(email:, name:, password_hash:)
+      # @param invitation [String, nil] key of one
+      def keep_sign_up(email:, name:, password_hash:, invitation: nil)
         key = SecureRandom.urlsafe_base64(24)
-        database[:sign_ups].insert(digest: SignIns.digest(key), email: email, name: name, password_hash: password_hash)
+        database[:sign_ups].insert(digest: SignIns.digest(key), email: email, name: name, password_hash: password_hash,
+                                   invitation: invitation)
         key
       end
 
-      # @return [Hash, nil] :email, :name and :password_hash of a key that is still good
+      # @return [Hash, nil] :email, :name, :password_hash and :invitation of a key that is still good
       def sign_up(key)
         fresh = Sequel.lit("created_at > now() - make_interval(days => ?)", LINK_GOOD)
-        database[:sign_ups].where(digest: SignIns.digest(key.to_s)).where(fresh).select(:email, :name, :password_hash).first
+        database[:sign_ups].where(digest: SignIns.digest(key.to_s)).where(fresh).select(:email, :name, :password_hash,
+                                                                                        :invitation).first
       end
 
       def forget_sign_ups(email) = database[:sign_ups].where(Sequel.function(:lower, :email) => email.downcase).delete

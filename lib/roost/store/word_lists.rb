@@ -8,12 +8,14 @@ module Roost
     # (CC BY 4.0).
     module WordLists
       FOLDER = File.join(Settings::ROOT, "node_modules/naughty-words")
-      LANGUAGES = %w[en].freeze
 
-      # @return [Core::CleanName] one a process
-      def self.clean_name
-        @clean_name ||= begin
-          lists = LANGUAGES.map { |language| JSON.parse(File.read(File.join(FOLDER, "#{language}.json"))) }
+      @clean_names = Core::LruCache.new(4)
+
+      # @param languages [Array<String>] that the keeper has chosen (Core::SchoolSettings::LANGUAGES)
+      # @return [Core::CleanName] one a process and choice
+      def self.clean_name(languages = School.new.settings.languages)
+        @clean_names.fetch(languages) do
+          lists = languages.map { |language| JSON.parse(File.read(File.join(FOLDER, "#{language}.json"))) }
           Core::CleanName.new(lists.flatten)
         end
       end

@@ -30,7 +30,7 @@ module Roost
       FOR_TEACHERS = { "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank], "/standards" => [Standards],
                        "/classes" => [Classes],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Results],
-                       "/account" => [Account], "/" => [FrontDoor] }.freeze
+                       "/account" => [Account], "/school" => [School], "/" => [FrontDoor] }.freeze
 
       # Where what is sent is JSON or a picture, and no form.
       BARE = %r{\A/(?:answers|seat|here)/}

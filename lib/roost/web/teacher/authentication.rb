@@ -94,6 +94,8 @@ module Roost
         end
 
         before_login_route { scope.slow_down if request.post? }
+        # Whoever was stopped is told no more than anybody with a wrong password.
+        before_login { throw_error_reason(:stopped, 401, login_param, no_matching_login_message) if account[:stopped_at] }
         after_login_failure { Operations::GuardSignIn.new.failed(login_param_value, scope.address) }
         after_login { Operations::GuardSignIn.new.succeeded(account_id, login_param_value, scope.address) }
         active_sessions_insert_hash { super().merge(device: scope.env["HTTP_USER_AGENT"].to_s.scrub("")[0, 200]) }
@@ -116,7 +118,8 @@ module Roost
           throw_error_status(422, "name", reason) if reason
           scope.slow_down
           Operations::GuardSignIn.new.failed(account[:email], scope.address)
-          Operations::SignUp.new.begin(email: account[:email], name: name.value, password_hash: account[:password_hash])
+          Operations::SignUp.new.begin(email: account[:email], name: name.value, password_hash: account[:password_hash],
+                                       invitation: param_or_nil("invitation").to_s[0, 60])
           set_notice_flash format(SENT, account[:email][0, 100])
           redirect "/sign-in"
         end

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # What only the keeper may do: settings of the school, inviting, stopping, handing over.
+    class KeepSchool
+      SUBJECT = "Amber Roost: teach with us"
+      ADDRESS = /\A[^,;@ ]+@[^,@; ]+\z/
+      NOT_SELF = "The keeper can't be stopped."
+      NOBODY = "Choose another teacher to hand everything to."
+
+      # @return [Core::Reading, nil] of what was saved; nil unless she keeps the school
+      def change(account_id, form)
+        keeping(account_id) { |school| Core::SchoolSettings.read(form).map { |about| school.change(about) && about } }
+      end
+
+      # @param email [String] where the link goes; empty for one to hand over on paper
+      # @return [Core::Reading, nil] of the link
+      def invite(account_id, email)
+        keeping(account_id) do |school|
+          address = email.to_s.strip[0, 200]
+          next Core::Reading.refused("That isn't a whole email address.") unless address.empty? || address.match?(ADDRESS)
+
+          key = school.invite(account_id, address.empty? ? nil : address)
+          link = "#{Roost.settings.base_url}/sign-up?invitation=#{key}"
+          send(address, link, school.settings.name) unless address.empty?
+          Core::Reading.ok(link)
+        end
+      end
+
+      # Shuts a teacher out, or lets them in again; what is theirs stays.
+      # @return [Core::Reading, nil] of the teacher's id
+      def stop(account_id, teacher_id, stopped: true)
+        keeping(account_id) do |school|
+          next nil unless school.teachers.any? { |teacher| teacher.id == teacher_id }
+          next Core::Reading.refused(NOT_SELF) if teacher_id == account_id
+
+          school.stop(teacher_id, stopped)
+          Store::SignIns.new.finish(teacher_id) if stopped
+          Core::Reading.ok(teacher_id)
+        end
+      end
+
+      # Gives all lessons and classes of one teacher to another.
+      # @return [Core::Reading, nil] of the receiver's id
+      def hand_over(account_id, from, to)
+        keeping(account_id) do |school|
+          ids = school.teachers.map(&:id)
+          next nil unless ids.include?(from)
+          next Core::Reading.refused(NOBODY) if from == to || !ids.include?(to)
+
+          school.hand_over(from, to)
+          Core::Reading.ok(to)
+        end
+      end
+
+      private
+
+      def keeping(account_id)
+        school = Store::School.new
+        school.transaction { yield(school) if school.keeper?(account_id) }
+      end
+
+      def send(address, link, name)
+        where = "You are invited to teach with Amber Roost#{" at #{name}" unless name.empty?}."
+        SendMail.new.call(recipient: address, subject: SUBJECT,
+                          body: "#{where} Open this link within #{Store::School::INVITED_FOR} days:\n\n#{link}\n")
+      end
+    end
+  end
+end

@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+require "bigdecimal"
+require "securerandom"
+
+module Roost
+  module Store
+    # The school's settings, who teaches here, and who is invited to.
+    class School < Repository
+      Row = Struct.new(:name, :time_zone, :languages, :top_grade, :grade_step, :keep_days, :joining, :domains, keyword_init: true)
+      Teacher = Struct.new(:id, :name, :email, :keeper, :stopped, :lessons, :classes, keyword_init: true)
+
+      # A link of an invitation is good for this many days.
+      INVITED_FOR = 14
+
+      # @return [Row]
+      def settings
+        row = database[:school].first
+        Row.new(**row.except(:id), languages: row[:languages].to_a, domains: row[:domains].to_a).freeze
+      end
+
+      # @param about [Hash] of Row
+      def change(about)
+        lists = %i[languages domains].to_h { |name| [name, Sequel.pg_array(about.fetch(name), :text)] }
+        grades = %i[top_grade grade_step].to_h { |name| [name, BigDecimal(about.fetch(name), 8)] }
+        database[:school].update(**about, **lists, **grades)
+      end
+
+      def keeper?(account_id) = database[:accounts].where(id: account_id, keeper: true).any?
+
+      # @return [Array<Teacher>] by name
+      def teachers
+        counts = %i[lessons classes].map do |table|
+          database[table].where(account_id: Sequel[:accounts][:id], deleted_at: nil).select(Sequel.function(:count).*).as(table)
+        end
+        database[:accounts].order(Sequel.function(:lower, :name), :id)
+                           .select(:id, :name, :email, :keeper, (Sequel[:stopped_at] !~ nil).as(:stopped), *counts)
+                           .map { |row| Teacher.new(**row).freeze }
+      end
+
+      def stop(account_id, stopped)
+        database[:accounts].where(id: account_id).update(stopped_at: stopped ? Sequel.function(:clock_timestamp) : nil)
+      end
+
+      # Gives a teacher's lessons, classes and students to a colleague.
+      def hand_over(from, to)
+        mine = { account_id: to }
+        database[:lesson_shares].where(mine).where(lesson_id: database[:lessons].where(account_id: from).select(:id)).delete
+        database[:class_teachers].where(mine).where(class_id: database[:classes].where(account_id: from).select(:id)).delete
+        %i[lessons classes students].each { |table| database[table].where(account_id: from).update(mine) }
+      end
+
+      # @param email [String, nil] whose it is; nil for whoever has the link
+      # @return [String] the key in the link
+      def invite(account_id, email)
+        key = SecureRandom.urlsafe_base64(18)
+        database[:invitations].insert(digest: SignIns.digest(key), email: email, account_id: account_id)
+        key
+      end
+
+      # Whether somebody with this address may make an account: the first of all, by invitation, or by domain.
+      # @param invitation [String, nil] key
+      def may_join?(email, invitation)
+        return true if database[:accounts].empty? || invitation_for(email, invitation).any?
+
+        school = settings
+        school.joining == "domains" && school.domains.include?(email.downcase.split("@").last)
+      end
+
+      # An invitation is good once.
+      def use_invitation(email, invitation) = invitation_for(email, invitation).delete
+
+      private
+
+      def invitation_for(email, key)
+        fresh = Sequel.lit("created_at > now() - make_interval(days => ?)", INVITED_FOR)
+        database[:invitations].where(digest: SignIns.digest(key.to_s)).where(fresh)
+                              .where(Sequel.|({ email: nil }, { Sequel.function(:lower, :email) => email.downcase }))
+      end
+    end
+  end
+end

@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+RSpec.describe "The school" do
+  ops = Roost::Operations
+  let!(:keeper) { teacher }
+  let(:other) { teacher(email: "rowe@heronsgate.example", name: "Mr Rowe") }
+  let(:school) { Roost::Store::School.new }
+  let(:settings) do
+    { "name" => "Heronsgate School", "time_zone" => "Europe/London", "top_grade" => "10", "grade_step" => "0,5",
+      "keep_days" => "730", "languages" => %w[en de xx], "joining" => "domains", "domains" => "@Heronsgate.example, marsh.example" }
+  end
+
+  it "is kept by the first account, however many come at the same moment" do
+    expect(school.keeper?(keeper)).to be(true)
+    database[:accounts].delete
+    ids = at_once((1..8).to_a) { |number| teacher(email: "t#{number}@heronsgate.example") }
+    expect(ids.count { |id| school.keeper?(id) }).to eq(1)
+  end
+
+  it "takes its settings from the keeper alone, and says what is wrong with them" do
+    expect(ops::KeepSchool.new.change(other, settings)).to be_nil
+    expect(ops::KeepSchool.new.change(keeper, settings)).to be_ok
+    expect(school.settings.to_h).to include(name: "Heronsgate School", top_grade: 10, grade_step: 0.5, keep_days: 730,
+                                            languages: %w[en de], domains: %w[heronsgate.example marsh.example])
+    { "top_grade" => ["0", "a lot", "1001"], "grade_step" => ["11", ""], "time_zone" => ["here", "Europe/London; DROP"],
+      "domains" => ["", "no domain", "a@b@c", "-x.example"], "name" => ["x" * 81] }.each do |field, values|
+      values.each { |value| expect(ops::KeepSchool.new.change(keeper, settings.merge(field => value)).reason).to be_a(String) }
+    end
+    expect(school.settings.name).to eq("Heronsgate School")
+  end
+
+  describe "who may teach here" do
+    def may?(email, invitation = nil) = school.may_join?(email, invitation)
+
+    def key(email)
+      Roost::Operations::KeepSchool.new.invite(keeper, email).value[/invitation=(.+)/, 1]
+    end
+
+    it "is the first of all, whoever is invited, once, and who has an address of the domains" do
+      expect(may?("moss@marsh.example")).to be(false)
+      ops::KeepSchool.new.change(keeper, settings)
+      expect(%w[moss@marsh.example moss@MARSH.example moss@far.example moss@xmarsh.example].map { |email| may?(email) })
+        .to eq([true, true, false, false])
+      database[:accounts].delete
+      expect(may?("anybody@far.example")).to be(true)
+    end
+
+    it "is invited by mail for one address, or by a link on paper, for two weeks" do
+      mailed = key("moss@far.example")
+      paper = key("")
+      expect([may?("Moss@far.example", mailed), may?("other@far.example", mailed), may?("other@far.example", paper)])
+        .to eq([true, false, true])
+      expect(database[:outbox_mails].select_map(%i[recipient body]).first).to match(["moss@far.example", /#{mailed}/])
+      database[:invitations].update(created_at: Sequel.lit("now() - interval '15 days'"))
+      expect(may?("moss@far.example", mailed)).to be(false)
+      expect(ops::KeepSchool.new.invite(keeper, "not an address").reason).to eq("That isn't a whole email address.")
+      expect(ops::KeepSchool.new.invite(other, "")).to be_nil
+    end
+
+    it "makes one account of an invitation, though the link in the mail is opened twice" do
+      invitation = key("")
+      mails = %w[moss@far.example tamm@far.example].map do |email|
+        ops::SignUp.new.begin(email: email, name: "Moss", password_hash: "x", invitation: invitation)
+        database[:outbox_mails].order(:id).last[:body][/key=(\S+)/, 1]
+      end
+      expect(mails.map { |each| ops::SignUp.new.finish(each) }).to eq(["moss@far.example", nil])
+      expect(database[:invitations].count).to eq(0)
+    end
+  end
+
+  it "hands what was one teacher's to another, who may have shared it before" do
+    lesson = kept_lesson(other)
+    klass = ops::KeepClass.new.create(other, { "name" => "Kestrel" }).value
+    ops::FillClass.new.fill(other, klass, Roost::Core::Roll.paste("Ada Lindqvist").value)
+    Roost::Store::Sharing.new.share(lesson, keeper, may_edit: false)
+    expect(ops::KeepSchool.new.hand_over(other, other, keeper)).to be_nil
+    expect(ops::KeepSchool.new.hand_over(keeper, other, other).reason).to start_with("Choose another teacher")
+    expect(ops::KeepSchool.new.hand_over(keeper, other, keeper)).to be_ok
+    expect(Roost::Store::Catalogue.new.entry(keeper, lesson).role).to eq(:owner)
+    expect(Roost::Store::Classes.new.find(keeper, klass).to_h).to include(mine: true, students: 1)
+    expect([Roost::Store::Classes.new.find(other, klass), Roost::Store::Catalogue.new.entry(other, lesson)]).to eq([nil, nil])
+  end
+
+  it "keeps sessions no longer than it says" do
+    session = kept_session(keeper)
+    command(session, "end")
+    database[:sessions].update(ended_at: Sequel.lit("now() - interval '800 days'"))
+    ops::Purge.new.call
+    expect(database[:sessions].count).to eq(1)
+    ops::KeepSchool.new.change(keeper, settings)
+    ops::Purge.new.call
+    expect(database[:sessions].count).to eq(0)
+  end
+
+  it "knows rude names in the languages that were chosen" do
+    expect(Roost::Store::WordLists.clean_name.stops?("Arschloch")).to be(false)
+    ops::KeepSchool.new.change(keeper, settings)
+    expect(Roost::Store::WordLists.clean_name.stops?("Arschloch")).to be(true)
+    expect(Roost::Core::SchoolSettings::LANGUAGES.keys.map { |each| Roost::Store::WordLists.clean_name([each]) })
+      .to all(be_a(Roost::Core::CleanName))
+  end
+end
