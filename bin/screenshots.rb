@@ -7,6 +7,7 @@ require_relative "../spec/support/builders"
 require_relative "../spec/support/keeping"
 require_relative "../spec/support/pdfs"
 require "tmpdir"
+require_relative "class_pictures"
 require_relative "kinds_pictures"
 
 # Runs the program with the demo data and a practice class, and takes one picture of
@@ -35,6 +36,8 @@ class Screenshots
     Bench::Server.program({ "ROOST_ENV" => "test", "ROOST_BASE_URL" => ADDRESS }) do |server|
       Capybara.app_host = server.address
       working { prepare }
+      ClassPictures.new(FOLDER, teacher, seat, @sign_in[:email]).call
+      start
       run
       look_back
       KindsPictures.new(FOLDER, seat, screen, @sign_in[:email]).call
@@ -76,9 +79,14 @@ class Screenshots
     open_lesson "Birds on the move"
     teacher.all(".thumb")[2].click
     take teacher, "builder"
+  end
+
+  def start
+    open_lesson "Birds on the move"
     teacher.click_link "Start this lesson"
-    teacher.fill_in "Class", with: "Year 7 Kestrel"
+    teacher.fill_in "or its name, for your records", with: "Year 7 Kestrel"
     press "Open the lobby"
+    @session = teacher.current_path[/\d+/].to_i
   end
 
   def sign_in
@@ -101,10 +109,11 @@ class Screenshots
     address = teacher.current_path
     from_pdf(address)
     from_sheet(address)
-    { "starters" => "starters", "bank" => "bank" }.each do |page, name|
+    both = %w[starters bank].map do |page|
       teacher.visit "#{address}/#{page}"
-      take teacher, name
+      Vips::Image.new_from_buffer(sleep(0.7).then { teacher.driver.browser.screenshot_as(:png) }, "").resize(0.6)
     end
+    Vips::Image.arrayjoin(both, across: 2, shim: 8, background: [255]).write_to_file(File.join(FOLDER, "ready-made.png"))
   end
 
   def from_pdf(address)
@@ -156,7 +165,7 @@ class Screenshots
     teacher.fill_in "practice-count", with: "23"
     press "Bring it in"
     take teacher, "desk-lobby"
-    screen.visit "/screen/#{Roost::Store::Sessions.new.find(2).screen_key}"
+    screen.visit "/screen/#{Roost::Store::Sessions.new.find(@session).screen_key}"
   end
 
   def game

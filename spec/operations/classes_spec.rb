@@ -177,6 +177,18 @@ RSpec.describe "Classes and their students" do
       expect(moment(row).stopped).to eq([])
     end
 
+    it "keeps a device out for a while whose seat was taken out, and no other" do
+      row = session("free").value
+      devices = %w[a b].map { |letter| letter * 32 }
+      token = join(row, "Imp", device: devices[0]).value
+      Roost::Operations::RemoveSeat.new.call(account, row.id, Roost::Store::Seats.new.by_token(token)[:id])
+      expect(join(row, "Angel", device: devices[0]).reason).to start_with("Your teacher has taken your seat out.")
+      expect([join(row, "Bo", device: devices[1]), join(row, "Cleo"),
+              join(row, "Dev", device: "x' OR 1=1")].map(&:ok?)).to all(be(true))
+      database[:seats].update(removed_at: Sequel.lit("removed_at - interval '11 minutes'"))
+      expect(join(row, "Angel", device: devices[0])).to be_ok
+    end
+
     it "keeps no more stopped names than a teacher can look at" do
       row = session("free").value
       30.times { |number| join(row, "fuck #{number}") }

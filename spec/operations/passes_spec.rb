@@ -57,6 +57,15 @@ RSpec.describe "Student passes" do
     expect(enter(pass, row).reason).to start_with("That pass isn't known here.")
   end
 
+  it "do not bring back at once who was taken out" do
+    row = session
+    _ada, pass = passes.first
+    seat = Roost::Store::Seats.new.by_token(enter(pass, row).value)
+    ops::RemoveSeat.new.call(account, row.id, seat[:id])
+    expect(enter(pass, row).reason).to start_with("Your teacher has taken your seat out.")
+    expect(enter(passes.last.last, row)).to be_ok
+  end
+
   it "are printed as cards, eight to a page" do
     fill(kestrel, *Array.new(7) { |number| "Student N#{number} & <Co>" })
     cards = ops::StudentPasses.new.cards(account, kestrel)

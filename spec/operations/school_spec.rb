@@ -7,7 +7,8 @@ RSpec.describe "The school" do
   let(:school) { Roost::Store::School.new }
   let(:settings) do
     { "name" => "Heronsgate School", "time_zone" => "Europe/London", "top_grade" => "10", "grade_step" => "0,5",
-      "keep_days" => "730", "languages" => %w[en de xx], "joining" => "domains", "domains" => "@Heronsgate.example, marsh.example" }
+      "keep_days" => "730", "languages" => %w[en de xx], "joining" => "domains",
+      "domains" => "@Heronsgate.example, marsh.example" }
   end
 
   it "is kept by the first account, however many come at the same moment" do

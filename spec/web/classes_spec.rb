@@ -91,7 +91,7 @@ RSpec.describe "The pages of classes" do
       expect(page.at_css(".desk-missing").text.squeeze(" ")).to match(/1 of 2\s+not here yet:\s+Bo Marsh/)
     end
 
-    it "let a pass in, from the front door, a card or the code of the lesson, and slow down who guesses" do
+    it "let a pass in, from the front door, a card or the code of the lesson, whoever else guesses" do
       session = start(entry: "pass")
       pass = Roost::Operations::StudentPasses.new.of_class(account, kestrel).first.last
       post "/join", "code" => pass.downcase
@@ -104,8 +104,8 @@ RSpec.describe "The pages of classes" do
       expect(last_response.status).to eq(303)
       post "/join/#{session.code}", "pass" => "CDFGHJKMNPQR"
       expect(page.at_css("[role=alert]").text).to start_with("That pass isn't known here.")
-      statuses = Array.new(25) { |number| get("/pass/CDFGHJKMNP#{(21 + number).to_s.tr("0125680", "CDFGHJK")}").status }
-      expect(statuses.last).to eq(429)
+      expect(Array.new(25) { get("/pass/CDFGHJKMNPQR").status }.uniq).to eq([404])
+      expect(page.text).to include("Look at your card, or ask your teacher for a new one.")
       expect(get("/pass/#{pass}").status).to eq(200)
     end
 

@@ -2,6 +2,15 @@
 // whose they are, since other children use the device, too.
 import * as kept from "../kept.js";
 
+// What this device calls itself when it joins, so that one whose seat was taken out does not come
+// straight back.
+const field = document.querySelector("form input[name=device]");
+if (field) {
+  const letters = crypto.getRandomValues(new Uint8Array(16));
+  field.value = kept.get("roost.device") ?? [...letters].map((letter) => letter.toString(16).padStart(2, "0")).join("");
+  kept.set("roost.device", field.value);
+}
+
 const KEY = "roost.seats";
 const KEEP = 3;
 const HOURS = 8;

@@ -15,10 +15,14 @@ module Roost
       TAKEN = "That name is taken. Add a letter or a number to it."
       SITS = "Somebody sits under that name already. If it wasn't you, tell your teacher."
       STOPPED = "That name can't go up on the class screen. Type your own name, or ask your teacher."
+      SENT_AWAY = "Your teacher has taken your seat out. Ask, or wait a while."
+      # Seconds for which a device whose seat was taken out stays out.
+      STAYS_OUT = 600
+      DEVICE = /\A\w{16,40}\z/
       PICK = "Pick your name from the list. If it isn't there, tell your teacher."
 
       # Who comes in. student_id:: of the class list, or nil
-      Comer = Struct.new(:name, :student_id, :extra, keyword_init: true)
+      Comer = Struct.new(:name, :student_id, :extra, :device, keyword_init: true)
 
       # @return [Core::Reading] of the open session a typed code stands for
       def self.session(raw_code)
@@ -35,18 +39,27 @@ module Roost
       # @param student_id [Integer, nil] of the class list, as picked
       # @param extra [String, nil] what was asked besides
       # @param pass_of [Core::Student, nil] whose pass was shown
+      # @param device [String, nil] what the device calls itself
       # @return [Core::Reading] of the seat's token
-      def call(raw_code, raw_name, student_id: nil, extra: nil, practice: false, pass_of: nil)
+      def call(raw_code, raw_name, student_id: nil, extra: nil, practice: false, pass_of: nil, device: nil)
+        device = nil unless device.to_s.match?(DEVICE)
         JoinSession.session(raw_code).and_then do |row|
           next sit_down(row, Comer.new(name: raw_name, extra: ""), practice) if practice
+          next Core::Reading.refused(SENT_AWAY) if sent_away?(row, device, pass_of)
           next sit_down(row, Comer.new(name: pass_of.shown_name, student_id: pass_of.id, extra: ""), false) if pass_of
 
           who = asked(row, extra).and_then { |said| comer(row, raw_name, student_id, said) }
-          who.and_then { |comer| sit_down(row, comer, false) }
+          who.and_then { |comer| sit_down(row, comer.dup.tap { |each| each.device = device }, false) }
         end
       end
 
       private
+
+      # A pass is one student's; a name of a list may have been picked by somebody else.
+      def sent_away?(row, device, pass_of)
+        whose = pass_of ? { student_id: pass_of.id } : { device: device }
+        Store::Seats.new.sent_away?(row.id, STAYS_OUT, **whose)
+      end
 
       def asked(row, extra)
         label = row.options.extra
@@ -121,7 +134,7 @@ module Roost
       # @return [String, nil] nil when another was faster, or there is no room
       def enter(seats, row, who, name, practice)
         _id, token = seats.create(row.id, name, practice: practice, room: practice ? nil : row.state.room_for,
-                                                student_id: who.student_id, extra: who.extra)
+                                                student_id: who.student_id, extra: who.extra, device: who.device)
         Live::Bus.announce(row.id, :people) if token
         token
       end

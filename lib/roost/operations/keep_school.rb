@@ -23,7 +23,7 @@ module Roost
 
           key = school.invite(account_id, address.empty? ? nil : address)
           link = "#{Roost.settings.base_url}/sign-up?invitation=#{key}"
-          send(address, link, school.settings.name) unless address.empty?
+          mail(address, link, school.settings.name) unless address.empty?
           Core::Reading.ok(link)
         end
       end
@@ -61,7 +61,7 @@ module Roost
         school.transaction { yield(school) if school.keeper?(account_id) }
       end
 
-      def send(address, link, name)
+      def mail(address, link, name)
         where = "You are invited to teach with Amber Roost#{" at #{name}" unless name.empty?}."
         SendMail.new.call(recipient: address, subject: SUBJECT,
                           body: "#{where} Open this link within #{Store::School::INVITED_FOR} days:\n\n#{link}\n")

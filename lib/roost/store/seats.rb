@@ -18,21 +18,22 @@ module Roost
       # after those before are in. One string, so that nobody waits for more than the database's own work.
       ENTER = <<~SQL
         SELECT pg_advisory_xact_lock(77813, :session_id);
-        INSERT INTO seats (session_id, name, practice, student_id, extra, token_digest)
-        SELECT :session_id, :name, :practice, :student_id, :extra, :digest
+        INSERT INTO seats (session_id, name, practice, student_id, extra, device, token_digest)
+        SELECT :session_id, :name, :practice, :student_id, :extra, :device, :digest
         WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
         ON CONFLICT DO NOTHING RETURNING id
       SQL
       private_constant :ENTER
 
       # @param room [Integer, nil] how many seats there may be; nil when that is no matter
-      # @param student_id [Integer, nil] whose it is; extra [String] what was asked besides the name
+      # @param student_id [Integer, nil] whose it is; extra [String] what was asked besides the name; device
+      #   [String, nil] what the device calls itself
       # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile, that student
       #   sits already, or there is no room
-      def create(session_id, name, practice: false, room: nil, student_id: nil, extra: "")
+      def create(session_id, name, practice: false, room: nil, student_id: nil, extra: "", device: nil)
         token = SecureRandom.urlsafe_base64(16)
         digest = Seats.digest(token)
-        row = { session_id: session_id, name: name, practice: practice, student_id: student_id, extra: extra }
+        row = { session_id: session_id, name: name, practice: practice, student_id: student_id, extra: extra, device: device }
         id = if room then database[ENTER, row.merge(digest: digest, room: room)].get(:id)
              else database[:seats].insert_conflict.insert(**row, token_digest: digest)
              end
@@ -49,6 +50,15 @@ module Roost
 
       # Whether a token is that of a seat the teacher has taken out.
       def removed?(token) = database[:seats].where(token_digest: Seats.digest(token)).exclude(removed_at: nil).any?
+
+      # Whether a seat in a session was taken out within so many seconds.
+      # @param whose [Hash] :device or :student_id
+      def sent_away?(session_id, seconds, **whose)
+        return false if whose.values.none?
+
+        lately = Sequel.lit("clock_timestamp() - make_interval(secs => ?)", seconds)
+        database[:seats].where(session_id: session_id, **whose).where(removed_at: lately..).any?
+      end
 
       # Names that are taken, those of removed seats among them.
       # @param beginning [String] only those that begin so, in whatever case

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+require "tempfile"
+require "vips"
+
+# Takes what has to do with a class of the demo data, and puts it on one sheet: its list, a list looked
+# through, starting a lesson for it, picking one's name, the lobby that says who is missing, the passes.
+class ClassPictures
+  NAME = "Year 7 Kestrel"
+  HEIGHT = 500
+
+  # @param folder [String] where the sheet goes
+  # @param teacher [Capybara::Session], seat [Capybara::Session]
+  # @param email [String] of the demo teacher
+  def initialize(folder, teacher, seat, email)
+    @folder = folder
+    @teacher = teacher
+    @seat = seat
+    @account = Roost::Store::Accounts.new.id_of(email)
+  end
+
+  def call
+    pictures = [*lists, *lobby, passes].map do |png|
+      picture = Vips::Image.new_from_buffer(png, "").colourspace(:srgb)
+      picture = picture.flatten(background: [255, 255, 255]) if picture.has_alpha?
+      picture.resize(HEIGHT / picture.height.to_f)
+    end
+    rows = pictures.each_slice(3).map { |row| row.reduce { |left, right| left.join(right, :horizontal, shim: 8, expand: true) } }
+    rows.reduce { |top, bottom| top.join(bottom, :vertical, shim: 8, expand: true, background: [255]) }
+        .write_to_file(File.join(@folder, "classes.png"))
+  end
+
+  private
+
+  attr_reader :teacher, :seat
+
+  def shot(session) = sleep(0.7).then { session.driver.browser.screenshot_as(:png) }
+
+  # @return [Array<String>] PNG of the class, and of a list looked through
+  def lists
+    teacher.visit "/classes"
+    teacher.click_link NAME
+    list = shot(teacher)
+    teacher.click_link "Add students"
+    teacher.fill_in "One student a line", with: "Ada Lindqvist\nMarsh, Otto\n17\nZeb Winslow\nCleo Okafor\t7K-03"
+    teacher.click_button "Look through the list"
+    [list, shot(teacher)]
+  end
+
+  # @return [Array<String>] PNG of starting, of picking a name, and of the lobby
+  def lobby
+    start = starting
+    teacher.click_button "Open the lobby"
+    code = teacher.find(".code.is-huge").text.delete(" ")
+    picking, *others = klass_people.first(17).rotate(2)
+    others.each { |each| come(code, each) }
+    pick = pick(code, picking)
+    teacher.find(".perch", text: picking.shown_name)
+    waiting = shot(teacher)
+    teacher.accept_confirm { teacher.click_button "End" }
+    [start, pick, waiting]
+  end
+
+  def starting
+    id = Roost::Store::Catalogue.new.find(@account, query: "Beaks").first.id
+    teacher.visit "/lessons/#{id}/start"
+    teacher.select NAME, from: "Class"
+    teacher.choose "Their name, picked from the class list"
+    shot(teacher)
+  end
+
+  def pick(code, person)
+    seat.visit "/join/#{code}"
+    seat.choose person.shown_name
+    shot(seat).tap { seat.click_button "Join" }
+  end
+
+  def klass = @klass ||= Roost::Store::Classes.new.all(@account).find { |each| each.name == NAME }
+
+  def klass_people = Roost::Store::Students.new.of_class(klass.id)
+
+  def come(code, person)
+    token = Roost::Operations::JoinSession.new.call(code, nil, student_id: person.id).value
+    seats = Roost::Store::Seats.new
+    seats.looked(seats.by_token(token)[:id])
+  end
+
+  # @return [String] PNG of the first page
+  def passes
+    Tempfile.create(["passes", ".pdf"], binmode: true) do |file|
+      file.write(Roost::Operations::StudentPasses.new.cards(@account, klass.id))
+      file.flush
+      `pdftoppm -r 90 -f 1 -l 1 -png #{file.path}`
+    end
+  end
+end
