@@ -105,6 +105,24 @@ RSpec.describe "Classes and their students" do
     end
   end
 
+  it "are taught together with a colleague, who fills them and gives them lessons, but does not delete them" do
+    id = a_class("Kestrel", "Ada Lindqvist")
+    other
+    share = ->(who, email) { ops::ShareClass.new.call(who, id, email) }
+    expect(share.call(other, "moss@heronsgate.example")).to be_nil
+    expect(share.call(account, "nobody@heronsgate.example").reason).to start_with("Nobody here has that email.")
+    expect(share.call(account, "falk@heronsgate.example").reason).to start_with("That is you.")
+    2.times { expect(share.call(account, "moss@heronsgate.example")).to be_ok }
+    expect(fill(id, "Bo Marsh", owner: other)).to be_ok
+    expect(names(id)).to eq(["Ada Lindqvist", "Bo Marsh"])
+    form = { "class_id" => id.to_s, "entry" => "list" }
+    expect(Roost::Operations::StartSession.new.call(other, kept_lesson(other), form).value.class_name).to eq("Kestrel")
+    expect([ops::KeepClass.new.delete(other, id), ops::KeepClass.new.change(other, id, { "name" => "Mine" }),
+            ops::KeepStudent.new.delete(other, id, students.of_class(id).first.id)]).to eq([nil] * 3)
+    ops::ShareClass.new.end(account, id, other)
+    expect(Roost::Store::Classes.new.find(other, id)).to be_nil
+  end
+
   it "lose a student who is taken out and have them back, and go on into the next year" do
     old = a_class("Year 7", "Ada Lindqvist\nBo Marsh\nCleo Okafor")
     new = a_class("Year 8")

@@ -44,6 +44,17 @@ module Roost
         database[:classes].where(id: id).update(changes)
       end
 
+      # @return [Array<Sharing::Share>] colleagues who teach it, too, by name
+      def colleagues(id)
+        database[:class_teachers].where(class_id: id).join(:accounts, id: :account_id).order(:name)
+                                 .select_map(%i[account_id name email])
+                                 .map { |account, name, email| Sharing::Share.new(account_id: account, name: name, email: email).freeze }
+      end
+
+      def share(id, account_id) = database[:class_teachers].insert_conflict.insert(class_id: id, account_id: account_id)
+
+      def unshare(id, account_id) = database[:class_teachers].where(class_id: id, account_id: account_id).delete
+
       private
 
       def taught_by(account_id)

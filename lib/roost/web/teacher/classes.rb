@@ -26,6 +26,16 @@ module Roost
         redirect "/classes/#{number("id")}", 303
       end
 
+      post "/:id/shares" do
+        granted(Operations::ShareClass.new.call(account_id, number("id"), params["email"].to_s[0, 200]))
+        redirect "/classes/#{number("id")}#about", 303
+      end
+
+      post "/:id/shares/:account/remove" do
+        granted(Operations::ShareClass.new.end(account_id, number("id"), number("account")))
+        redirect "/classes/#{number("id")}#about", 303
+      end
+
       post "/:id/archive" do
         archived = params["archived"] == "1"
         not_found unless Operations::KeepClass.new.archive(account_id, number("id"), archived: archived)
@@ -127,7 +137,8 @@ module Roost
           page("classes/show", title: our_class.name, row: our_class, students: students.of_class(our_class.id),
                                others: classes.all(account_id).reject { |each| each.id == our_class.id }, out: out,
                                taken_out: students.taken_out(our_class.id), came: number("came"),
-                               deleted: students.deleted_lately(our_class.id), just: number("deleted"))
+                               deleted: students.deleted_lately(our_class.id), just: number("deleted"),
+                               colleagues: classes.colleagues(our_class.id))
         end
 
         def look_at(file)
