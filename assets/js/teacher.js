@@ -7,6 +7,7 @@ import "./elements/picture-series.js";
 import "answering";
 import "editing";
 import "./desk.js";
+import "./lit.js";
 import "./forms.js";
 import "./uploads.js";
 import "./written.js";

@@ -18,6 +18,14 @@ module Roost
         # @return [String]
         def plain(_value) = ""
 
+        # The same, in as few letters as tell it from others, for a student's tile at the Desk.
+        # @return [String]
+        def short(value) = plain(value)
+
+        # What of the tally an answer is part of, so that touching it at the Desk lights who gave it.
+        # @return [Array<String>] as the kind's view `result` names it (data-part)
+        def parts(_value) = []
+
         # @return [Picture, nil] a picture that was sent with an answer
         def picture_of(_value, _post_id) = nil
 

@@ -24,12 +24,17 @@ module Roost
         # typed:: what can't be read as an answer, in place of a value; beside:: what another window wrote
         Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :by_line, :spotlit,
                            :received_at, keyword_init: true)
+        # What a student gave to the present question, for the tile. short:: in a few letters; mark:: 0 to 1, nil
+        # where nothing is marked; parts:: what of the tally it is part of
+        Gave = Struct.new(:short, :mark, :parts, keyword_init: true)
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
                           :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
-                          :set_aside, keyword_init: true)
+                          :set_aside, :gave, keyword_init: true)
 
         # How many answers and students the Desk lists one by one; the charts and counts are of all.
         MOST_LISTED = 60
+        # Letters of an answer on a student's tile.
+        SHORT = 22
 
         # The views of seats, grouped: most seats see the same, and then a thousand of
         # them cost one view.
@@ -69,6 +74,7 @@ module Roost
           played = !moment.slide.nil? && moment.lesson.game?(moment.slide.id)
           Desk.new(**where(moment), code: moment.code, showing: state.showing, room_for: state.room_for,
                                     locked: state.locked, names_shown: moment.options.names_shown,
+                                    gave: prompt ? gave(moment) : {},
                                     stopped: moment.stopped, missing: moment.missing.map(&:name), expected: moment.roll.length,
                                     on_screen: screen(moment), birds: moment.birds, sheet: sheet(moment),
                                     tally: prompt && moment.tally, entries: prompt && entries(moment),
@@ -189,6 +195,18 @@ module Roost
                         late: answer.late, by_line: answer.by_line, beside: answer.beside_text,
                         spotlit: spotlit.include?(seat_id), received_at: answer.received_at).freeze
             end
+          end
+
+          # @return [Hash{Integer=>Gave}] seat id to what is on its tile, of those that have one
+          def gave(moment)
+            prompt = moment.slide.prompt
+            moment.birds.first(MOST_LISTED).filter_map do |bird|
+              answer = moment.given[bird.seat_id] or next
+
+              short = prompt.short(answer.value)
+              [bird.seat_id, Gave.new(short: short.length > SHORT ? "#{short[0, SHORT].rstrip}…" : short,
+                                      mark: prompt.mark(answer.value), parts: prompt.parts(answer.value)).freeze]
+            end.to_h
           end
 
           # Slides for teachers only that stand just before or after the present one.

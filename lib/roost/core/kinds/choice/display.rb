@@ -13,6 +13,10 @@ module Roost
             words = picked.map { |option| "#{option.letter} #{option.name}".strip }.join("; ")
             value["sure"] ? "#{words} (#{Sureness::LEVELS[value["sure"]].downcase})" : words
           end
+
+          def short(value) = options.select { |option| value["options"].include?(option.id) }.map(&:letter).join
+
+          def parts(value) = value["options"]
         end
       end
     end

@@ -16,6 +16,8 @@ module Roost
             Prompt::Tally.new(**tally.to_h, drawings: tally.drawings.drop(number * ON_A_PAGE).first(ON_A_PAGE)).freeze
           end
 
+          def short(_value) = "✎"
+
           def plain(value)
             strokes = value["strokes"]
             texts = strokes.select { |stroke| stroke["tool"] == "text" }.map { |stroke| stroke["text"] }
