@@ -80,8 +80,8 @@ RSpec.describe Roost::Store do
     end
 
     it "brings lessons that were one document each, and their history, to rows, and back" do
-      Roost::Store::Database.migrate(target: 4)
       account = teacher
+      Roost::Store::Database.migrate(target: 4)
       document = lambda do |*headings|
         slides = headings.each_with_index.map { |heading, place| { "id" => "s#{place}", "rev" => 1, "heading" => heading } }
         Sequel.pg_jsonb({ "schema" => 1, "title" => "Old", "slides" => slides })
