@@ -63,6 +63,17 @@ RSpec.describe "Every kind of question" do
         end
       end
 
+      it "stands on a student's tile at the Desk, and lights only what there is in its chart" do
+        prompts.each do |prompt|
+          given = answers(prompt, 5)
+          chart = part("result", prompt, tally: prompt.tally(given), open: false, key: true, brief: false,
+look: { "lit" => true })
+          lights = Nokogiri::HTML5.fragment(chart).css("[data-part]").map { |each| each["data-part"] }
+          expect(given.map { |value| prompt.short(value) }).to all(be_a(String))
+          expect(given.flat_map { |value| prompt.tally_parts(value) } - lights).to eq([])
+        end
+      end
+
       it "shows no answer, one, thirty and three hundred, with and without its key" do
         prompts.product([0, 1, 30, 300]).each do |prompt, count|
           tally = prompt.tally(answers(prompt, count))

@@ -160,7 +160,7 @@ module Roost
       def_delegators :reader, :read, :blank_answer?, :missing, :understood, :turned
       def_delegators :marking, :mark
       def_delegators :tallying, :gathered, :tally, :for_class, :remark
-      def_delegators :display, :pages, :page, :plain, :short, :parts, :picture_of
+      def_delegators :display, :pages, :page, :plain, :short, :tally_parts, :picture_of
       def_delegators :handling, :look, :curated
       def_delegators :simulation, :simulate
 

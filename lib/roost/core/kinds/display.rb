@@ -24,7 +24,7 @@ module Roost
 
         # What of the tally an answer is part of, so that touching it at the Desk lights who gave it.
         # @return [Array<String>] as the kind's view `result` names it (data-part)
-        def parts(_value) = []
+        def tally_parts(_value) = []
 
         # @return [Picture, nil] a picture that was sent with an answer
         def picture_of(_value, _post_id) = nil

@@ -205,7 +205,7 @@ module Roost
 
               short = prompt.short(answer.value)
               [bird.seat_id, Gave.new(short: short.length > SHORT ? "#{short[0, SHORT].rstrip}…" : short,
-                                      mark: prompt.mark(answer.value), parts: prompt.parts(answer.value)).freeze]
+                                      mark: prompt.mark(answer.value), parts: prompt.tally_parts(answer.value)).freeze]
             end.to_h
           end
 
