@@ -59,6 +59,8 @@ document.addEventListener("click", (event) => {
 function open(dialog) {
   const from = dialog.querySelector("[data-from]");
   if (from) from.value = document.querySelector(".desk-live").dataset.slide;
+  // What was in it last time belongs to another student, or another question.
+  dialog.querySelector("[data-fetched]")?.replaceChildren();
   dialog.showModal();
 }
 
