@@ -69,6 +69,15 @@ RSpec.describe "Classes and their students" do
       expect(students.classes_of(ids[0].first).map(&:last)).to eq(%w[Avocet Kestrel])
     end
 
+    it "brings back who was taken out, as the same person" do
+      id = a_class("Kestrel", "Ada Lindqvist\nBo Marsh")
+      ada = students.of_class(id).first.id
+      ops::KeepStudent.new.take_out(account, id, ada)
+      expect(look(id, "Ada Lindqvist").value.difference.rows.map(&:state)).to eq([:enters])
+      fill(id, "Ada Lindqvist")
+      expect(students.of_class(id).first.id).to eq(ada)
+    end
+
     it "comes from a sheet, and goes back into one, with what there is to say of each" do
       id = a_class
       sheet = "Class list of November\nLast name;First name;Group;Extra time;Number\n" \

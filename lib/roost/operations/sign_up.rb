@@ -30,11 +30,9 @@ module Roost
           sign_ins.forget_sign_ups(waiting[:email])
           next nil if Store::Accounts.new.id_of(waiting[:email])
 
-          school = Store::School.new
-          next nil unless school.may_join?(*waiting.values_at(:email, :invitation))
+          next nil unless Store::School.new.admit?(*waiting.values_at(:email, :invitation))
 
           Store::Accounts.new.create(**waiting.except(:invitation))
-          school.use_invitation(*waiting.values_at(:email, :invitation))
           waiting[:email]
         end
       end

@@ -18,7 +18,7 @@ module Roost
       # they gave is up.
       # @return [Core::Session::Moment]
       def at_seat(row, seat_id)
-        return of(row) if row.state.showing.any?
+        return of(row, roll: [], stopped: []) if row.state.showing.any?
 
         answers = Answers.new(database)
         of(row, roll: [], stopped: [], seats: Seats.new(database).of(row.id, seat_id: seat_id),

@@ -10,17 +10,19 @@ module Roost
       HOLDERS = [%i[lesson_slides document], %i[lesson_revisions slides], %i[sessions lesson], %i[bank_questions document],
                  %i[answers value], %i[answers typed], %i[answers beside]].freeze
       FILE = "[0-9a-f]{64}\\.[a-z0-9]{3,4}"
+      # What a seat is called whose student is gone: longer than any name that can be typed, so that it is
+      # nobody's.
+      NAMELESS = "A student whose name has been deleted, number "
       # A file that was uploaded this many hours ago may be about to be used.
       FRESH = 24
 
       # @param days [Integer] since it was deleted
       # @return [Hash{Symbol=>Integer}] table to how many rows
       def deleted(days)
-        outlived
         gone = %i[sessions lessons bank_questions classes].to_h do |table|
           [table, database[table].where(deleted_at: ..ago(days)).delete]
         end
-        gone.merge(students: students(days))
+        gone.merge(sessions: gone[:sessions] + outlived, students: students(days))
       end
 
       # Mails, links and counts whose time is over, and names that were stopped.
@@ -46,10 +48,10 @@ module Roost
       private
 
       # Sessions older than the school keeps them.
+      # @return [Integer] how many
       def outlived
-        keep = database[:school].get(:keep_days) or return
-
-        database[:sessions].where(ended_at: ..ago(keep)).delete
+        keep = database[:school].get(:keep_days)
+        keep ? database[:sessions].where(ended_at: ..ago(keep)).delete : 0
       end
 
       # Those deleted, and those whose last class is gone. What they did stays, without their names.
@@ -61,7 +63,7 @@ module Roost
         database[:session_events].where(command: "rename")
                                  .where(Sequel.lit("(arguments->>'seat')::bigint") => seats)
                                  .update(arguments: Sequel.lit("arguments - 'name'"))
-        database[:seats].where(id: seats.select_map(:id)).update(name: Sequel.join(["Student ", :id]), extra: "")
+        database[:seats].where(id: seats.select_map(:id)).update(name: Sequel.join([NAMELESS, :id]), extra: "")
         database[:students].where(id: going).delete
       end
 

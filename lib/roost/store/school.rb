@@ -61,16 +61,23 @@ module Roost
       # Whether somebody with this address may make an account: the first of all, by invitation, or by domain.
       # @param invitation [String, nil] key
       def may_join?(email, invitation)
-        return true if database[:accounts].empty? || invitation_for(email, invitation).any?
+        database[:accounts].empty? || of_domain?(email) || invitation_for(email, invitation).any?
+      end
 
+      # Uses what lets somebody make an account; an invitation is good once, also for two at the same moment.
+      # @return [Boolean] whether there is anything that does
+      def admit?(email, invitation)
+        return true if database[:accounts].empty? || of_domain?(email)
+
+        invitation_for(email, invitation).delete == 1
+      end
+
+      private
+
+      def of_domain?(email)
         school = settings
         school.joining == "domains" && school.domains.include?(email.downcase.split("@").last)
       end
-
-      # An invitation is good once.
-      def use_invitation(email, invitation) = invitation_for(email, invitation).delete
-
-      private
 
       def invitation_for(email, key)
         fresh = Sequel.lit("created_at > now() - make_interval(days => ?)", INVITED_FOR)

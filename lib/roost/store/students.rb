@@ -19,10 +19,11 @@ module Roost
         read(enrolled.where(class_id: class_id).exclude(ended_on: nil).order(Sequel.desc(:ended_on), Sequel[:students][:name]))
       end
 
-      # @return [Array<Core::Student>] in the classes a teacher teaches but for one, each once
+      # @return [Array<Core::Student>] who are or were in the classes a teacher teaches, each once, but for those who
+      #   are in one of them now
       def known(account_id, but:)
         theirs = Classes.new(database).all(account_id) + Classes.new(database).all(account_id, archived: true)
-        read(enrolled.where(class_id: theirs.map(&:id) - [but])
+        read(enrolled.where(class_id: theirs.map(&:id))
                      .exclude(student_id: database[:enrolments].where(class_id: but, ended_on: nil).select(:student_id)))
           .uniq(&:id)
       end

@@ -52,7 +52,7 @@ RSpec.describe Roost::Core::Roll do
       found = difference("Ada Holm\t1\nZeb", present: [ada, bo])
       expect(states(found)).to eq(%i[changed new])
       expect(found.rows.first.to_h).to include(student: ada, changes: { name: "Ada Holm" })
-      expect(found.unnamed).to eq([bo])
+      expect(found.unlisted).to eq([bo])
     end
 
     it "tells two of one name apart by number, and takes one each where there is none" do

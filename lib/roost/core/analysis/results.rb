@@ -33,7 +33,8 @@ module Roost
           @lines ||= record.seats.sort_by { |seat| [seat.name.downcase, seat.id] }.map { |seat| line(seat) }
         end
 
-        def line_of(seat_id) = lines.find { |line| line.seat.id == seat_id }
+        # @return [Line, nil] one seat's, without working out the others
+        def line_of(seat_id) = record.seats.find { |seat| seat.id == seat_id }&.then { |seat| line(seat) }
 
         # Mean mark over everything that counts, was marked and reached; nil when nothing was.
         # @return [Rational, nil]

@@ -6,7 +6,7 @@ module Roost
     # list again changes nothing.
     class RollDifference
       # entry::   Roll::Entry
-      # state::   :new, :same, :changed, :enters (known from elsewhere), :refused
+      # state::   :new, :same, :changed, :enters (known already), :refused
       # student:: the one it is, of those there are; nil for somebody new
       # changes:: Hash of field to what it becomes
       Row = Struct.new(:entry, :state, :student, :changes, keyword_init: true)
@@ -15,7 +15,7 @@ module Roost
 
       # @param entries [Array<Roll::Entry>]
       # @param present [Array<Student>] in the class
-      # @param known [Array<Student>] in other classes of the teacher
+      # @param known [Array<Student>] who are or were in a class of the teacher, and are not in this one
       # @param apart [Array<Integer>] rows that are not the known person of that name
       def initialize(entries, present:, known: [], apart: [])
         @present = present
@@ -29,7 +29,7 @@ module Roost
       def changing = rows.select { |row| %i[new changed enters].include?(row.state) }
 
       # @return [Array<Student>] in the class and not in the list; they stay
-      def unnamed = @free
+      def unlisted = @free
 
       def of(state) = rows.select { |row| row.state == state }
 
