@@ -126,9 +126,14 @@ RSpec.describe "Classes and their students" do
     expect(names(id)).to eq(["Ada Lindqvist", "Bo Marsh"])
     form = { "class_id" => id.to_s, "entry" => "list" }
     expect(Roost::Operations::StartSession.new.call(other, kept_lesson(other), form).value.class_name).to eq("Kestrel")
+    theirs = a_class("Avocet", "Ada Lindqvist", owner: other)
+    ada = students.of_class(theirs).first.id
+    expect(ada).to eq(students.of_class(id).first.id)
+    expect(ops::KeepStudent.new.delete(other, theirs, ada).reason)
+      .to eq("Ada Lindqvist is in “Kestrel”, too, which is a colleague's. Take them out of your class instead.")
     expect([ops::KeepClass.new.delete(other, id), ops::KeepClass.new.change(other, id, { "name" => "Mine" }),
             ops::KeepStudent.new.delete(other, id, students.of_class(id).first.id)]).to eq([nil] * 3)
-    ops::ShareClass.new.end(account, id, other)
+    ops::ShareClass.new.stop(account, id, other)
     expect(Roost::Store::Classes.new.find(other, id)).to be_nil
   end
 
@@ -156,6 +161,13 @@ RSpec.describe "Classes and their students" do
                                                    notes: "sits in front\nby the window")
     change.call({ "shown_name" => "" })
     expect(students.find(id, ada).shown_name).to eq("Ada")
+    fill(id, "Ada Moss")
+    expect(students.of_class(id).last.shown_name).to eq("Ada M")
+    other_ada = students.of_class(id).last.id
+    expect(ops::KeepStudent.new.change(account, id, other_ada, { "shown_name" => "ada" }).reason)
+      .to eq("Somebody else in this class is shown as “ada”. Add a letter.")
+    ops::KeepStudent.new.change(account, id, other_ada, { "shown_name" => "" })
+    expect(students.find(id, other_ada).shown_name).to eq("Ada M")
   end
 
   describe "a session that is given to one" do
@@ -178,7 +190,7 @@ RSpec.describe "Classes and their students" do
       expect(said.find { |each| !each.ok? }.reason).to start_with("Somebody sits under that name already.")
       stranger = students.of_class(a_class("Other", "Zeb Winslow")).first
       expect([join(row, nil, student_id: stranger.id), join(row, "Zeb"), join(row, nil)].map(&:reason).uniq)
-        .to eq([Roost::Operations::JoinSession::PICK])
+        .to eq([Roost::Operations::WhoComes::PICK])
       expect(join(row, "bo marsh")).to be_ok
       expect(seats(row)).to eq([["Ada", ada.id], [bo.shown_name, bo.id]])
       expect(moment(row).missing.map(&:name)).to eq(["Bo Moss"])
@@ -240,6 +252,16 @@ RSpec.describe "Classes and their students" do
       foreign = { "class_id" => a_class("Theirs", owner: other).to_s }
       expect(Roost::Operations::StartSession.new.call(account, kept_lesson(account),
                                                       foreign).reason).to start_with("That class isn't here")
+    end
+
+    it "hears at once who comes into its class, or leaves it" do
+      row = session("list").value
+      told = []
+      allow(Roost::Live::Bus).to receive(:announce) { |id, scope| told << [id, scope] }
+      fill(kestrel, "Cleo Okafor")
+      ops::KeepStudent.new.take_out(account, kestrel, students.of_class(kestrel).first.id)
+      expect(told).to eq([[row.id, :people]] * 2)
+      expect(moment(row).missing.map(&:name)).to eq(["Bo Marsh", "Bo Moss", "Cleo Okafor"])
     end
 
     it "goes on when its class is deleted, and keeps who was not there in the results and the CSV" do

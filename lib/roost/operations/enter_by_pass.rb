@@ -22,7 +22,7 @@ module Roost
           next Core::Reading.refused(NOT_THEIRS) unless row
 
           seat = Store::Seats.new.of(row.id).find { |each| each.student_id == student.id }
-          seat ? Core::Reading.ok(back(row, seat)) : JoinSession.new.call(row.code, nil, pass_of: student)
+          seat ? Core::Reading.ok(back(row, seat)) : JoinSession.new.with_pass(row.code, student)
         end
       end
 

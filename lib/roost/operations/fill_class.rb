@@ -71,6 +71,7 @@ module Roost
 
         students.enrol(class_id, enrolments(students, account_id, class_id, found))
         found.changing.select(&:student).each { |row| change(students, class_id, row) }
+        TellRunning.of_class(class_id)
         Core::Reading.ok(found)
       end
 

@@ -11,7 +11,14 @@ module Roost
 
       # @return [Core::Reading, nil] of what was saved; nil unless she keeps the school
       def change(account_id, form)
-        keeping(account_id) { |school| Core::SchoolSettings.read(form).map { |about| school.change(about) && about } }
+        keeping(account_id) do |school|
+          Core::SchoolSettings.read(form).and_then do |about|
+            next Core::Reading.refused(Core::SchoolSettings::NO_ZONE) unless school.time_zone?(about[:time_zone])
+
+            school.change(about)
+            Core::Reading.ok(about)
+          end
+        end
       end
 
       # @param email [String] where the link goes; empty for one to hand over on paper

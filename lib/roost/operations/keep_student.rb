@@ -4,6 +4,9 @@ module Roost
   module Operations
     # Changes what is kept of a student, takes somebody out of a class or back in, moves people on.
     class KeepStudent
+      ELSEWHERE = "%s is in “%s”, too, which is a colleague's. Take them out of your class instead."
+      SHOWN = "Somebody else in this class is shown as “%s”. Add a letter."
+
       # @param form [Hash] "name", "shown_name", "number", "group", "time_factor", "notes"
       # @return [Core::Reading, nil] of the student's id; nil unless she teaches a class that has them
       def change(account_id, class_id, id, form)
@@ -12,8 +15,8 @@ module Roost
           next nil unless student
 
           cells = form.slice("name", "shown_name", "number", "group", "time_factor", "notes").transform_keys(&:to_sym)
-          Core::Roll.fields({ name: student.name }.merge(cells)).map do |fields|
-            fields[:shown_name] = Core::StudentName.shown(fields[:name], []) if fields[:shown_name] == ""
+          others = students.of_class(class_id).reject { |each| each.id == id }.map(&:shown_name)
+          Core::Roll.fields({ name: student.name }.merge(cells)).and_then { |fields| shown(fields, others) }.map do |fields|
             students.regroup(class_id, id, fields.delete(:group)) if fields.key?(:group)
             students.change(id, fields)
             id
@@ -33,14 +36,18 @@ module Roost
 
       # Deletes a student, in all classes, or brings them back while they are not purged. What they did
       # stays in the results, without their name once they are purged.
-      # @return [Integer, nil] the student's id; nil unless they are, or were, in a class of her own
+      # @return [Core::Reading, nil] of the student's id; nil unless they are, or were, in a class of her own;
+      #   refused while they are in somebody else's
       def delete(account_id, class_id, id, deleted: true)
         teaching(account_id, class_id) do |students|
           known = students.find(class_id, id) || students.deleted_lately(class_id).find { |student| student.id == id }
           next nil unless known && Store::Classes.new.find(account_id, class_id).mine
 
+          other = students.classes_of(id).find { |klass, _name| !Store::Classes.new.find(account_id, klass)&.mine }
+          next Core::Reading.refused(format(ELSEWHERE, known.name, other.last)) if other
+
           students.mark_deleted(id, deleted)
-          id
+          Core::Reading.ok(id)
         end
       end
 
@@ -65,9 +72,27 @@ module Roost
 
       private
 
+      # @param others [Array<String>] what others in the class are shown as
+      # @return [Core::Reading] of the fields, with a shown name that is nobody else's
+      def shown(fields, others)
+        return Core::Reading.ok(fields) unless fields.key?(:shown_name)
+        if fields[:shown_name] == ""
+          return Core::Reading.ok(fields.merge(shown_name: Core::StudentName.shown(fields[:name],
+                                                                                   others)))
+        end
+
+        taken = others.any? { |other| other.casecmp?(fields[:shown_name]) }
+        taken ? Core::Reading.refused(format(SHOWN, fields[:shown_name])) : Core::Reading.ok(fields)
+      end
+
+      # What is done to a class she teaches, all or nothing; sessions that run for it hear of it.
       def teaching(account_id, class_id)
         classes = Store::Classes.new
-        classes.transaction { yield(Store::Students.new) if classes.find(account_id, class_id, lock: true) }
+        classes.transaction do
+          next nil unless classes.find(account_id, class_id, lock: true)
+
+          yield(Store::Students.new).tap { TellRunning.of_class(class_id) }
+        end
       end
     end
   end

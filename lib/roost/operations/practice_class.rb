@@ -24,7 +24,7 @@ module Roost
         end
 
         students = Core::Practice::Roster.students(here + count, seed: row.id).last(count)
-        tokens = students.map { |student| JoinSession.new.call(row.code, student.name, practice: true) }
+        tokens = students.map { |student| JoinSession.new.rehearse(row.code, student.name) }
         refused = tokens.find { |token| !token.ok? }
         return refused if refused
 

@@ -23,7 +23,7 @@ module Roost
 
       # @param other [Integer] account id of the colleague
       # @return [Core::Reading, nil] as above
-      def end(account_id, class_id, other)
+      def stop(account_id, class_id, other)
         return nil unless own(account_id, class_id)
 
         Store::Classes.new.unshare(class_id, other)

@@ -26,6 +26,9 @@ module Roost
         database[:school].update(**about, **lists, **grades)
       end
 
+      # Whether the database, whose clock is the only one, knows such a zone.
+      def time_zone?(name) = database[:pg_timezone_names].where(name: name).any?
+
       def keeper?(account_id) = database[:accounts].where(id: account_id, keeper: true).any?
 
       # @return [Array<Teacher>] by name
@@ -63,6 +66,9 @@ module Roost
       def may_join?(email, invitation)
         database[:accounts].empty? || of_domain?(email) || invitation_for(email, invitation).any?
       end
+
+      # Whether nobody comes in without an invitation.
+      def invited_only? = !database[:accounts].empty? && settings.joining == "invited"
 
       # Uses what lets somebody make an account; an invitation is good once, also for two at the same moment.
       # @return [Boolean] whether there is anything that does

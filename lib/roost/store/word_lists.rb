@@ -9,14 +9,14 @@ module Roost
     module WordLists
       FOLDER = File.join(Settings::ROOT, "node_modules/naughty-words")
 
-      @clean_names = Core::LruCache.new(4)
+      @rude_namess = Core::LruCache.new(4)
 
       # @param languages [Array<String>] that the keeper has chosen (Core::SchoolSettings::LANGUAGES)
-      # @return [Core::CleanName] one a process and choice
-      def self.clean_name(languages = School.new.settings.languages)
-        @clean_names.fetch(languages) do
+      # @return [Core::RudeNames] one a process and choice
+      def self.rude_names(languages = School.new.settings.languages)
+        @rude_namess.fetch(languages) do
           lists = languages.map { |language| JSON.parse(File.read(File.join(FOLDER, "#{language}.json"))) }
-          Core::CleanName.new(lists.flatten)
+          Core::RudeNames.new(lists.flatten)
         end
       end
     end

@@ -6,6 +6,7 @@ module Roost
     # can't be used keeps its place and says why.
     module Roll
       MOST = 300
+      TOO_LONG = "A class has at most #{MOST} students here, and this list is much longer. Split it.".freeze
       TIME_FACTORS = { "1" => "none", "1.25" => "a quarter more", "1.5" => "half more", "2" => "twice" }.freeze
       LIMITS = { shown_name: StudentName::SHOWN_LIMIT, number: 40, group: 40, notes: 1000 }.freeze
       CALLED = { shown_name: "The shown name", number: "The number", group: "The group", notes: "What is noted" }.freeze
@@ -21,6 +22,8 @@ module Roost
       # @param raw [String] as typed or pasted
       # @return [Reading] of Array of Entry
       def self.paste(raw)
+        return Reading.refused(TOO_LONG) if raw.to_s.length > MOST * StudentName::LIMIT
+
         Text.read(raw, limit: MOST * StudentName::LIMIT, what: "The list", lines: true).and_then do |text|
           lines = text.split("\n").each_with_index.map { |line, place| [place + 1, *line.split("\t", 2)] }
           read(lines.reject { |_row, name| name.to_s.strip.empty? }.map do |row, name, number|

@@ -31,6 +31,15 @@ module Roost
         tries.find { |each| !low.include?(each.downcase) } || numbered(name[0, SHOWN_LIMIT - 4].strip, low)
       end
 
+      # What each is called in a list: as shown, and by the whole name where two are shown alike.
+      # @param students [Array<Student>]
+      # @return [Array<Array(Student, String)>] in the order of what they are called
+      def self.told_apart(students)
+        often = students.map { |student| student.shown_name.downcase }.tally
+        students.map { |student| [student, often[student.shown_name.downcase] > 1 ? student.name : student.shown_name] }
+                .sort_by { |_student, called| called.downcase }
+      end
+
       def self.numbered(name, low)
         (2..).lazy.map { |number| "#{name} #{number}" }.find { |each| !low.include?(each.downcase) }
       end

@@ -14,13 +14,7 @@ module Roost
       def entry_page(row, refusal: nil)
         list = row.options.entry == "list" && row.class_id
         page("front/enter", title: "Join #{row.title}", layout: "layouts/plain", bundle: "seat", row: row, refusal: refusal,
-                            people: if list
-                                      Store::Students.new.of_class(row.class_id).sort_by do |each|
-                                        each.shown_name.downcase
-                                      end
-                                    else
-                                      []
-                                    end,
+                            people: list ? Core::StudentName.told_apart(Store::Students.new.of_class(row.class_id)) : [],
                             taken: list ? Store::Seats.new.people(row.id) : [],
                             name: text("name").to_s[0, 80], extra: text("extra").to_s[0, 80], picked: number("student"))
       end

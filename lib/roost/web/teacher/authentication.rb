@@ -177,6 +177,8 @@ module Roost
 
       def address = Address.of(request)
 
+      def invited_only? = Store::School.new.invited_only?
+
       # Ends a request that comes too soon after wrong ones.
       def slow_down
         return unless Operations::GuardSignIn.new.wait?(rodauth.param(rodauth.login_param), address)

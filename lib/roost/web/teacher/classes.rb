@@ -8,11 +8,9 @@ module Roost
 
       get "/" do
         archived = params["shelf"] == "archived"
+        deleted_lately = classes.deleted_lately(account_id)
         page("classes/index", title: "Classes", archived: archived, classes: classes.all(account_id, archived: archived),
-                              deleted: params["deleted"] && classes.deleted_lately(account_id).find do |row|
-                                row.id == number("deleted")
-                              end,
-                              deleted_lately: classes.deleted_lately(account_id))
+                              deleted_lately: deleted_lately, deleted: deleted_lately.find { |row| row.id == number("deleted") })
       end
 
       post "/" do
@@ -32,7 +30,7 @@ module Roost
       end
 
       post "/:id/shares/:account/remove" do
-        granted(Operations::ShareClass.new.end(account_id, number("id"), number("account")))
+        granted(Operations::ShareClass.new.stop(account_id, number("id"), number("account")))
         redirect "/classes/#{number("id")}#about", 303
       end
 
@@ -119,7 +117,7 @@ module Roost
 
       post "/:id/students/:student/delete" do
         deleted = params["deleted"] == "1"
-        Operations::KeepStudent.new.delete(account_id, number("id"), number("student"), deleted: deleted) || not_found
+        granted(Operations::KeepStudent.new.delete(account_id, number("id"), number("student"), deleted: deleted))
         redirect "/classes/#{number("id")}#{"?deleted=#{number("student")}" if deleted}", 303
       end
 

@@ -4,7 +4,7 @@ module Roost
   module Core
     # Tells names that don't belong on a class screen: whole words of a list and known compounds, in
     # whatever letters and spacing they come. Names that merely contain such letters pass.
-    class CleanName
+    class RudeNames
       # Given names and surnames that stand in lists of rude words.
       PASSED = %w[cumming cummings guro hooker lolita poon quim shota].freeze
       # Rude wherever they stand in a word, but for these.
@@ -22,20 +22,20 @@ module Roost
       SPELT = %w[arse biatch fck fcuk fuk fuq hitler kunt nazi nazis phuk sht stfu wtf].freeze
 
       # Letters and signs that look like others (compare Unicode Technical Standard 39, confusables).
-      LOOK = { "а" => "a", "в" => "b", "е" => "e", "к" => "k", "м" => "m", "н" => "h", "о" => "o", "р" => "p", "с" => "c",
-               "т" => "t", "у" => "y", "х" => "x", "і" => "i", "ѕ" => "s", "ј" => "j", "ԁ" => "d", "α" => "a", "β" => "b",
-               "ε" => "e", "ι" => "i", "κ" => "k", "ν" => "v", "ο" => "o", "ρ" => "p", "τ" => "t", "υ" => "u", "χ" => "x",
-               "ı" => "i", "ł" => "l", "ø" => "o", "đ" => "d", "ƒ" => "f", "¢" => "c", "€" => "e", "£" => "l", "@" => "a",
-               "$" => "s", "!" => "i", "|" => "i", "ß" => "ss", "æ" => "ae" }.freeze
-      FIGURES = { "0" => "o", "2" => "z", "3" => "e", "4" => "a", "5" => "s", "6" => "g", "7" => "t", "8" => "b",
-                  "9" => "g" }.freeze
+      LOOKALIKES = { "а" => "a", "в" => "b", "е" => "e", "к" => "k", "м" => "m", "н" => "h", "о" => "o", "р" => "p", "с" => "c",
+                     "т" => "t", "у" => "y", "х" => "x", "і" => "i", "ѕ" => "s", "ј" => "j", "ԁ" => "d", "α" => "a", "β" => "b",
+                     "ε" => "e", "ι" => "i", "κ" => "k", "ν" => "v", "ο" => "o", "ρ" => "p", "τ" => "t", "υ" => "u", "χ" => "x",
+                     "ı" => "i", "ł" => "l", "ø" => "o", "đ" => "d", "ƒ" => "f", "¢" => "c", "€" => "e", "£" => "l", "@" => "a",
+                     "$" => "s", "!" => "i", "|" => "i", "ß" => "ss", "æ" => "ae" }.freeze
+      DIGITS = { "0" => "o", "2" => "z", "3" => "e", "4" => "a", "5" => "s", "6" => "g", "7" => "t", "8" => "b",
+                 "9" => "g" }.freeze
       # What a 1 may stand for.
       ONE = %w[i l].freeze
       LONGEST = 120
 
       # @param words [Enumerable<String>] of a list, in small letters; those of several words among them
       def initialize(words)
-        single, phrases = words.map { |word| CleanName.folded(word) }.reject(&:empty?).partition { |word| !word.include?(" ") }
+        single, phrases = words.map { |word| RudeNames.folded(word) }.reject(&:empty?).partition { |word| !word.include?(" ") }
         @words = /\A(?:#{stretched((single - PASSED) | SPELT | STEM_WORDS)})(?:e?[sz])?\z/
         @phrases = phrases.map { |phrase| " #{phrase} " }
         @compounds = STEMS.map { |stems, tails| /\A#{HEADS}?(?:#{stretched(stems)})(?:#{tails}|s)?\z/ }
@@ -44,9 +44,9 @@ module Roost
 
       # Whether a name had better not be shown.
       # @param name [String]
-      def stops?(name)
+      def include?(name)
         ONE.any? do |one|
-          tokens = CleanName.folded(name[0, LONGEST], one).split
+          tokens = RudeNames.folded(name[0, LONGEST], one).split
           text = " #{tokens.join(" ")} "
           @phrases.any? { |phrase| text.include?(phrase) } || tokens.any? { |token| rude?(token) } || split_up?(tokens)
         end
@@ -56,8 +56,8 @@ module Roost
       # a star stays for the letter it hides.
       def self.folded(name, one = ONE.first)
         text = name.unicode_normalize(:nfkc).downcase.gsub(/\p{Cf}/, "").unicode_normalize(:nfd).gsub(/\p{M}/, "")
-        text = text.gsub(/[^a-z0-9\s*]/) { |sign| LOOK.fetch(sign, sign) }
-        text = text.gsub(/[a-z0-9*]+/) { |word| word.match?(/[a-z]/) ? word.tr("1", one).gsub(/\d/, FIGURES) : word }
+        text = text.gsub(/[^a-z0-9\s*]/) { |sign| LOOKALIKES.fetch(sign, sign) }
+        text = text.gsub(/[a-z0-9*]+/) { |word| word.match?(/[a-z]/) ? word.tr("1", one).gsub(/\d/, DIGITS) : word }
         text.gsub(/[^\p{L}\p{So}0-9*]+/, " ").strip
       end
 

@@ -10,6 +10,7 @@ module Roost
                     "pl" => "Polish", "pt" => "Portuguese", "sv" => "Swedish" }.freeze
       JOINING = { "invited" => "By invitation only", "domains" => "By invitation, or with an address in these domains" }.freeze
       KEEP = { "" => "Until they are deleted", "365" => "One year", "730" => "Two years", "1825" => "Five years" }.freeze
+      NO_ZONE = "Write the time zone like Europe/London."
       ZONE = %r{\A[A-Z][A-Za-z_]+(?:/[A-Za-z_+-]+\d*){1,2}\z}
       DOMAIN = /\A[a-z0-9](?:[a-z0-9-]*[a-z0-9])?(?:\.[a-z0-9](?:[a-z0-9-]*[a-z0-9])?)+\z/
       MOST_DOMAINS = 20
@@ -18,17 +19,15 @@ module Roost
       # @param form [Hash] "name", "time_zone", "languages", "top_grade", "grade_step", "keep_days", "joining", "domains"
       # @return [Reading] of Hash
       def self.read(form)
-        Text.read(form["name"], limit: NAME_LIMIT, what: "The name of the school", lines: false).and_then do |name|
-          zone(form["time_zone"]).and_then do |time_zone|
-            grades(form).and_then do |grades|
-              domains(form).map do |domains|
-                { name: name, time_zone: time_zone, languages: languages(form), domains: domains, **grades,
-                  keep_days: KEEP.key?(form["keep_days"]) ? form["keep_days"][/\d+/]&.to_i : nil,
-                  joining: JOINING.key?(form["joining"]) ? form["joining"] : "invited" }
-              end
-            end
-          end
+        chosen = { languages: languages(form), keep_days: KEEP.key?(form["keep_days"]) ? form["keep_days"][/\d+/]&.to_i : nil,
+                   joining: JOINING.key?(form["joining"]) ? form["joining"] : "invited" }
+        [named(form), zone(form["time_zone"]), grades(form), domains(form)].reduce(Reading.ok(chosen)) do |so_far, part|
+          so_far.and_then { |settings| part.map { |more| settings.merge(more) } }
         end
+      end
+
+      def self.named(form)
+        Text.read(form["name"], limit: NAME_LIMIT, what: "The name of the school", lines: false).map { |name| { name: name } }
       end
 
       # @return [Array<String>] of LANGUAGES, at least one
@@ -39,7 +38,7 @@ module Roost
 
       def self.zone(raw)
         zone = raw.to_s.strip
-        zone.length < 60 && zone.match?(ZONE) ? Reading.ok(zone) : Reading.refused("Write the time zone like Europe/London.")
+        zone.length < 60 && zone.match?(ZONE) ? Reading.ok({ time_zone: zone }) : Reading.refused(NO_ZONE)
       end
 
       def self.grades(form)
@@ -51,9 +50,8 @@ module Roost
       end
 
       def self.domains(form)
-        domains = form["domains"].to_s[0, 2000].downcase.split(/[\s,;]+/).map do |domain|
-          domain.delete_prefix("@")
-        end.reject(&:empty?).uniq
+        typed = form["domains"].to_s[0, 2000].downcase.split(/[\s,;]+/)
+        domains = typed.map { |domain| domain.delete_prefix("@") }.reject(&:empty?).uniq
         bad = domains.find { |domain| !domain.match?(DOMAIN) }
         return Reading.refused("“#{bad[0, 60]}” is no domain. Write them like heronsgate.example.") if bad
         return Reading.refused("At most #{MOST_DOMAINS} domains.") if domains.length > MOST_DOMAINS
@@ -61,9 +59,9 @@ module Roost
           return Reading.refused("Write at least one domain, or choose invitations only.")
         end
 
-        Reading.ok(domains)
+        Reading.ok({ domains: domains })
       end
-      private_class_method :languages, :zone, :grades, :domains
+      private_class_method :named, :languages, :zone, :grades, :domains
     end
   end
 end

@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module Roost
+  module Operations
+    # Who a device stands for that comes into a session, by what the session asks for
+    # (Core::Session::Options#entry) and what was said.
+    class WhoComes
+      STOPPED = "That name can't go up on the class screen. Type your own name, or ask your teacher."
+      PICK = "Pick your name from the list. If it isn't there, tell your teacher."
+      NO_PASS = "Type your student pass."
+
+      # student_id:: of the class list, or nil; extra:: what was asked besides the name, or ""
+      Comer = Struct.new(:name, :student_id, :extra, keyword_init: true)
+
+      # @param student [Core::Student] whose pass was shown
+      # @return [Comer]
+      def self.with_pass(student) = Comer.new(name: student.shown_name, student_id: student.id, extra: "").freeze
+
+      # @param row [Store::Sessions::Row]
+      def initialize(row)
+        @row = row
+      end
+
+      # @param name [String, nil] as typed
+      # @param student_id [Integer, nil] as picked from the list
+      # @param extra [String, nil] what was asked besides
+      # @return [Core::Reading] of Comer
+      def call(name, student_id:, extra:)
+        asked(extra).and_then do |said|
+          case row.options.entry
+          when "pass" then Core::Reading.refused(NO_PASS)
+          when "made_up" then comer(Core::MadeUpName.of(SecureRandom), nil, said)
+          when "list" then picked(name, student_id, said)
+          else typed(name, said)
+          end
+        end
+      end
+
+      private
+
+      attr_reader :row
+
+      def comer(name, student_id, extra)
+        Core::Reading.ok(Comer.new(name: name, student_id: student_id, extra: extra).freeze)
+      end
+
+      def asked(extra)
+        label = row.options.extra
+        return Core::Reading.ok("") if label.empty?
+
+        Core::Text.read(extra, limit: Core::Session::Options::EXTRA_LIMIT, what: "“#{label}”", lines: false).and_then do |text|
+          text.empty? ? Core::Reading.refused("“#{label}” is missing. Type it, too.") : Core::Reading.ok(text)
+        end
+      end
+
+      def picked(name, student_id, extra)
+        person = student_id ? people.find { |each| each.id == student_id } : named(name.to_s)
+        person ? comer(person.shown_name, person.id, extra) : Core::Reading.refused(PICK)
+      end
+
+      # Names on the class list pass, whatever they sound like.
+      def typed(raw_name, extra)
+        Core::SeatName.read(raw_name).and_then do |name|
+          person = named(name)
+          person || fit?(name) ? comer(name, person&.id, extra) : stop(name)
+        end
+      end
+
+      def fit?(name) = !Store::WordLists.rude_names.include?(name) || Store::StoppedNames.new.allowed?(row.id, name)
+
+      # The teacher sees it at the Desk, and may let it through.
+      def stop(name)
+        Store::StoppedNames.new.note(row.id, name)
+        Live::Bus.announce(row.id, :people)
+        Core::Reading.refused(STOPPED)
+      end
+
+      # The one who is called so in the class, if there is only one.
+      def named(name)
+        found = people.select { |person| [person.name, person.shown_name].any? { |each| each.casecmp?(name.strip) } }
+        found.first if found.length == 1
+      end
+
+      def people = @people ||= row.class_id ? Store::Students.new.of_class(row.class_id) : []
+    end
+  end
+end
