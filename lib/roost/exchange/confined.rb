@@ -11,7 +11,7 @@ module Roost
       MEMORY = 2 * 1024 * 1024 * 1024
       OUTPUT = 200 * 1024 * 1024
       READER = File.join(Settings::ROOT, "bin/read")
-      READERS_GEMS = %w[roo rubyzip nokogiri sanitize].freeze
+      READERS_GEMS = %w[roo rubyzip nokogiri sanitize rqrcode].freeze
       # Of the reader: a sheet of 10 MB takes 150 MB.
       READING = { seconds: 15, memory: 1024 * 1024 * 1024, output: 20 * 1024 * 1024 }.freeze
 
@@ -43,9 +43,11 @@ module Roost
       # Has a file read by a Ruby of its own (bin/read), with the same gems as this one, as far as it
       # needs them: a Ruby that looks in fewer places begins sooner.
       # @param task [String] what to read it as
+      # @param limits [Hash] other than READING
       # @return [Done]
-      def self.read(task, path, *arguments)
-        run(RbConfig.ruby, READER, task, path, *arguments.map(&:to_s), environment: { "RUBYLIB" => gems.join(":") }, **READING)
+      def self.read(task, path, *arguments, **limits)
+        run(RbConfig.ruby, READER, task, path, *arguments.map(&:to_s), environment: { "RUBYLIB" => gems.join(":") },
+                                                                       **READING, **limits)
       end
 
       # @return [Array<String>] where the reader's gems are, and all that these need
