@@ -15,20 +15,25 @@ RSpec.describe "The pages of classes" do
 
   def rows = page.css("tbody tr").map { |row| row.css("th, td").map { |cell| cell.text.strip.squeeze(" ") } }
 
+  # Presses the button under a list that was looked through, with what stands in its form.
+  def keep_list
+    form = page.at_css("form[action$='/students']")
+    fields = form.css("input[type=hidden]").to_h { |field| [field["name"].to_sym, field["value"]] }
+    post_form form["action"], **fields.slice(:ticket, :sheet)
+    follow_redirect!
+  end
+
   # Looks a list through and saves it.
   def bring(names)
     post_form "/classes/#{kestrel}/list", names: names
-    ticket = page.at_css("[name=ticket]")["value"]
-    post_form "/classes/#{kestrel}/students", ticket: ticket, sheet: "0"
-    follow_redirect!
+    keep_list
   end
 
   it "lead from a name to a list of students, each looked at before it is saved" do
     expect(page.at_css("h1").text).to eq("Add students")
     post_form "/classes/#{kestrel}/list", names: "Ada Lindqvist\nMarsh, Bo\n17"
     expect(rows.map(&:last)).to eq(["✓ comes in", "✓ comes in", "✗ A student needs a name."])
-    post_form "/classes/#{kestrel}/students", ticket: page.at_css("[name=ticket]")["value"], sheet: "0"
-    follow_redirect!
+    keep_list
     expect(page.at_css("[role=status]").text).to eq("2 students added or changed.")
     expect(rows.map { |row| row[1, 2] }).to eq([["Ada Lindqvist", "Ada"], ["Bo Marsh", "Bo"]])
     get "/classes/#{kestrel}/students.csv"
@@ -41,6 +46,13 @@ RSpec.describe "The pages of classes" do
     file = Rack::Test::UploadedFile.new(StringIO.new("Question\nWhy?\n"), "text/csv", original_filename: "birds.csv")
     post_form "/classes/#{kestrel}/list", sheet: file
     expect(page.text).to include("“birds.csv” has no column “Name”")
+  end
+
+  it "bring a sheet in as it was looked through" do
+    file = Rack::Test::UploadedFile.new(StringIO.new("Name,Group\nAda Lindqvist,Reed\n"), "text/csv", original_filename: "7k.csv")
+    post_form "/classes/#{kestrel}/list", sheet: file
+    keep_list
+    expect(rows.map { |row| [row[1], row[4]] }).to eq([["Ada Lindqvist", "Reed"]])
   end
 
   it "take a student out, with a way back" do

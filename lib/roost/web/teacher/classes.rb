@@ -54,16 +54,14 @@ module Roost
 
       # A list is looked at, row by row; nothing is saved.
       post "/:id/list" do
-        file = params["sheet"].is_a?(Hash) && params["sheet"][:tempfile]
-        look = granted(file ? look_at(file) : Operations::FillClass.new.look_at_text(account_id, our_class.id,
-                                                                                     text("names").to_s))
-        page("classes/list", title: "Students of #{our_class.name}", row: our_class, look: look, sheet: !file.nil?)
+        sheet = params["sheet"].is_a?(Hash)
+        look = granted(sheet ? look_at_sheet : fill_class.look_at_text(account_id, our_class.id, text("names").to_s))
+        page("classes/list", title: "Students of #{our_class.name}", row: our_class, look: look, sheet: sheet)
       end
 
       post "/:id/students" do
         apart = Array(params["apart"]).filter_map { |row| whole(row) }
-        done = granted(Operations::FillClass.new.call(account_id, number("id"), params["ticket"],
-                                                      sheet: params["sheet"] == "1", apart: apart))
+        done = granted(fill_class.call(account_id, number("id"), params["ticket"], sheet: params["sheet"] == "1", apart: apart))
         redirect "/classes/#{number("id")}?came=#{done.changing.length}", 303
       end
 
@@ -139,9 +137,12 @@ module Roost
                                colleagues: classes.colleagues(our_class.id))
         end
 
-        def look_at(file)
-          name = File.basename(params["sheet"][:filename].to_s)[0, 80]
-          found = Operations::FillClass.new.look_at_sheet(account_id, our_class.id, file)
+        def fill_class = Operations::FillClass.new
+
+        def look_at_sheet
+          file = uploads("sheet").first
+          name = File.basename(file[:filename].to_s)[0, 80]
+          found = fill_class.look_at_sheet(account_id, our_class.id, file[:tempfile])
           found.ok? ? found : Core::Reading.refused("“#{name}” #{found.reason}")
         end
       end
