@@ -28,6 +28,22 @@ RSpec.describe "For everybody" do
       session.find("h1")
       yield path, session
     end
+    entries(session) { |*what| yield(*what) }
+  end
+
+  # What a session asks of those who come, in each way it may, and a student's own page.
+  def entries(session)
+    kestrel = Roost::Store::Classes.new.all(falk).first.id
+    Roost::Core::Session::Options::ENTRIES.each_key do |entry|
+      form = { "entry" => entry, "class_id" => kestrel.to_s, "extra" => "Table" }
+      started = Roost::Operations::StartSession.new.call(falk, voices, form).value
+      session.visit "/join/#{started.code}"
+      session.find("h1")
+      yield "enter: #{entry}", session
+    end
+    session.visit "/pass/#{Roost::Operations::StudentPasses.new.of_class(falk, kestrel).first.last}"
+    session.find(".own-session", match: :first)
+    yield "own page", session
   end
 
   # What opens at the Desk and in the builder.
@@ -66,7 +82,7 @@ RSpec.describe "For everybody" do
     doors(window(:door), &look)
     live(desk, window(:screen), window(:seat, :chromium_phone), &look)
     expect(found).to eq({})
-    expect(states).to be >= 154
+    expect(states).to be >= 167
   end
 
   it "shows what has focus, wherever one comes with the Tab key" do

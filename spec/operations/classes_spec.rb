@@ -241,6 +241,7 @@ RSpec.describe "Classes and their students" do
       expect(seats(row).map(&:first).uniq.length).to eq(5)
       expect(seats(row).to_s).not_to include("Rude")
       expect(Roost::Store::Seats.new.of(row.id).map(&:extra)).to eq(%w[0 1 2 3 4])
+      expect([moment(row).missing, moment(row).roll]).to eq([[], []]) # nobody can be said to be missing
     end
 
     it "says what is missing before it starts" do

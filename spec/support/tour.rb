@@ -37,7 +37,11 @@ module Tour
     birds = lesson_id("Birds on the move")
     empty = Roost::Core::Lesson.new(title: "Nothing yet", slides: [slide("s1", heading: "")])
     bare = Roost::Store::Lessons.new.create(falk, empty)
-    %W[/lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look
+    kestrel = Roost::Store::Classes.new.all(falk).first.id
+    ada = Roost::Store::Students.new.of_class(kestrel).first.id
+    %W[/classes /classes?shelf=archived /classes/#{kestrel} /classes/#{kestrel}/add /classes/#{kestrel}/students/#{ada}
+       /classes/#{kestrel}/students/#{ada}/delete /school /lessons/#{birds}/start?class_id=#{kestrel}
+       /lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look
        /lessons/#{birds}/history /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank
        /lessons/#{birds}/preview /bank /standards /results /results/#{past} /results/#{past}/questions
        /results/#{past}/students/#{seat} /account]

@@ -19,11 +19,18 @@ module Roost
         Core::Session::Record.new(
           id: row.id, title: row.title, options: row.options, openings: state.openings, set_aside: state.set_aside,
           curated: state.curated, before: before, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
-          roll: parts.fetch(:roll) { row.class_id ? Students.new(database).of_class(row.class_id) : [] },
+          roll: parts.fetch(:roll) { roll(row) },
           seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
           answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
           shown: parts.fetch(:shown) { Deliveries.new(database).of(row.id) }
         )
+      end
+
+      private
+
+      # Those of the class that may be missed.
+      def roll(row)
+        row.class_id && row.options.attendance? ? Students.new(database).of_class(row.class_id) : []
       end
     end
   end

@@ -43,6 +43,9 @@ module Roost
 
         def speed = Rational(speed_share)
 
+        # Whether one can tell who of a class is there: not from names that were made up.
+        def attendance? = entry != "made_up"
+
         def to_document = to_h.transform_keys(&:to_s)
       end
     end

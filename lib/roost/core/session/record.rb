@@ -15,7 +15,7 @@ module Roost
       # curated::  Hash of slide id to Curation
       # tallies::  Hash of slide id to what was tallied of it so far, here or the moment before; what is
       #            tallied here is put into it, so that a chart can stay where it was
-      # roll::     [Student] of the class it was given to; none without a class
+      # roll::     [Student] of the class it was given to; none without a class, or where nobody is to be known
       # before::   the Record of a moment ago; what is the same in both, as an object, is not worked out again
       class Record
         NONE = {}.freeze

@@ -81,8 +81,9 @@ module Roost
       end
 
       post "/:id/students/:student/pass" do
-        Operations::StudentPasses.new.renew(account_id, number("id"), number("student")) || not_found
-        redirect "/classes/#{number("id")}/students/#{number("student")}?pass=new", 303
+        renewed = students.passes([student.id]).any?
+        Operations::StudentPasses.new.renew(account_id, our_class.id, student.id) || not_found
+        redirect "/classes/#{our_class.id}/students/#{student.id}#{"?pass=new" if renewed}", 303
       end
 
       post "/:id/move" do
