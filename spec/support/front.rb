@@ -16,6 +16,31 @@ module Front
     post path, fields.transform_keys(&:to_s).merge("authenticity_token" => @token ||= token)
   end
 
+  # Presses the button of a form of the page, with what stands in it as a browser sends it.
+  # @param action [String] CSS of what its address is like, as in "='/school'" or "$='/move'"
+  # @param changed [Hash] what is filled in otherwise; nil: left out
+  def press(action, **changed)
+    form = Nokogiri::HTML(last_response.body).at_css("form[action#{action}]")
+    sent = form.css("input, select, textarea").reject { |field| unsent?(field) }.group_by { |field| field["name"] }
+    fields = sent.to_h do |name, all|
+      [name.delete_suffix("[]").to_sym, name.end_with?("[]") ? all.map { |each| value_of(each) } : value_of(all.first)]
+    end
+    post_form form["action"], **fields.merge(changed).compact
+  end
+
+  def unsent?(field)
+    field["name"].nil? || field["disabled"] || field["type"] == "file" ||
+      (%w[checkbox radio].include?(field["type"]) && !field["checked"])
+  end
+
+  def value_of(field)
+    case field.name
+    when "textarea" then field.text
+    when "select" then (field.at_css("option[selected]") || field.at_css("option"))&.[]("value").to_s
+    else field["value"].to_s
+    end
+  end
+
   def sign_in(email = "falk@heronsgate.example", password = "sallow marsh at dusk")
     get "/sign-in"
     @token = token

@@ -50,7 +50,10 @@ RSpec.describe "Teachers' accounts" do
     end
 
     it "comes by an invitation, which the keeper sends, and not without" do
-      post_form "/school/invitations", email: "rowe@heronsgate.example"
+      press("='/school'", name: "Heronsgate School", languages: %w[en de])
+      follow_redirect!
+      expect(Roost::Store::School.new.settings.to_h).to include(name: "Heronsgate School", languages: %w[en de])
+      press("='/school/invitations'", email: "rowe@heronsgate.example")
       link = last_response.body[%r{(/sign-up\?invitation=[\w-]+)}, 1]
       clear_cookies
       get "/sign-up"

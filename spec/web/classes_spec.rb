@@ -15,11 +15,9 @@ RSpec.describe "The pages of classes" do
 
   def rows = page.css("tbody tr").map { |row| row.css("th, td").map { |cell| cell.text.strip.squeeze(" ") } }
 
-  # Presses the button under a list that was looked through, with what stands in its form.
-  def keep_list
-    form = page.at_css("form[action$='/students']")
-    fields = form.css("input[type=hidden]").to_h { |field| [field["name"].to_sym, field["value"]] }
-    post_form form["action"], **fields.slice(:ticket, :sheet)
+  # Presses the button under a list that was looked through.
+  def keep_list(**changed)
+    press("$='/students'", **changed)
     follow_redirect!
   end
 
@@ -66,13 +64,46 @@ RSpec.describe "The pages of classes" do
     expect(rows.length).to eq(2)
   end
 
+  it "move those chosen on into another class, where a namesake is somebody else if the teacher says so" do
+    bring("Ada Lindqvist\nBo Marsh")
+    post_form "/classes", name: "Year 8 Kestrel"
+    get "/classes/#{kestrel - 1}"
+    press("$='/move'", students: [page.at_css("input[name='students[]']")["value"]])
+    follow_redirect!
+    expect(rows.map { |row| row[1] }).to eq(["Ada Lindqvist"])
+    post_form "/classes/#{kestrel}/list", names: "Bo Marsh"
+    keep_list(apart: ["1"])
+    expect(database[:students].where(name: "Bo Marsh").count).to eq(2)
+  end
+
+  it "bring classes out of the school's records: looked at, chosen, compared, saved; and give them out" do
+    falk = ["Edda", "Falk", nil, nil, "falk@heronsgate.example"]
+    file = roster(people: { "u1" => %w[Ada Lindqvist], "u9" => falk },
+                  classes: { "c1" => ["Year 8 Avocet"], "c2" => ["Somebody's"] },
+                  places: [%w[c1 u1], %w[c1 u9 teacher], %w[c2 u1]])
+    get "/classes/roster"
+    post_form "/classes/roster", package: Rack::Test::UploadedFile.new(file.path, "application/zip")
+    expect(page.css("input[checked]").map { |field| field["value"] }).to eq(["c1"])
+    press("='/classes/roster/compare'")
+    expect(page.text).to include("Year 8 Avocet new class", "Ada Lindqvist ✓ comes in")
+    press("='/classes/roster/keep'")
+    follow_redirect!
+    expect(page.css(".class-card h2").map(&:text)).to eq(["Year 7 Kestrel", "Year 8 Avocet"])
+    get "/classes/roster.zip"
+    expect([last_response.content_type, last_response.body[0, 2]]).to eq(["application/zip", "PK"])
+    broken = StringIO.new("x")
+    post_form "/classes/roster", package: Rack::Test::UploadedFile.new(broken, original_filename: "no.zip")
+    expect(page.text).to include("“no.zip” could not be read as a OneRoster package")
+  end
+
   it "are nobody else's" do
     bring("Ada Lindqvist")
     student = page.at_css("tbody a")["href"]
     teacher(email: "moss@heronsgate.example")
     clear_cookies
     sign_in("moss@heronsgate.example")
-    paths = ["/classes/#{kestrel}", "/classes/#{kestrel}/add", "/classes/#{kestrel}/students.csv", student]
+    paths = ["/classes/#{kestrel}", "/classes/#{kestrel}/add", "/classes/#{kestrel}/students.csv",
+             "/classes/#{kestrel}/roster.zip", student]
     expect(paths.map { |path| get(path).status }.uniq).to eq([404])
     expect(%w[list students move archive delete restore].map do |what|
       post_form("/classes/#{kestrel}/#{what}").status

@@ -22,6 +22,13 @@ RSpec.describe Roost::Web::Gate do
     end
   end
 
+  it "knows every list that a page of ours sends" do
+    pages = Dir[File.join(Roost::Settings::ROOT, "lib/roost/web/**/*.erb")].map { |path| File.read(path) }
+    lists = pages.flat_map { |text| text.scan(/name="(\w+)\[\]"/) }.flatten.uniq
+    expect(lists.length).to be > 5
+    expect(lists - described_class::STRUCTURED).to eq([])
+  end
+
   it "looks at forms, plain and with files, and leaves other bodies alone" do
     form = "application/x-www-form-urlencoded"
     expect(status(method: "POST", input: "title=A%00", CONTENT_TYPE: form)).to eq(400)

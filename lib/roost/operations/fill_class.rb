@@ -69,29 +69,8 @@ module Roost
         many = students.of_class(class_id).length + found.of(:new).length + found.of(:enters).length
         return Core::Reading.refused(format(FULL, many)) if many > Core::Roll::MOST
 
-        students.enrol(class_id, enrolments(students, account_id, class_id, found))
-        found.changing.select(&:student).each { |row| change(students, class_id, row) }
-        TellRunning.of_class(class_id)
+        Enrol.new.call(account_id, class_id, found)
         Core::Reading.ok(found)
-      end
-
-      # @return [Hash{Integer=>String}] ids of those who come in, to their groups
-      def enrolments(students, account_id, class_id, found)
-        fresh = found.of(:new)
-        taken = students.of_class(class_id).map(&:shown_name)
-        rows = fresh.map do |row|
-          shown = row.entry.given[:shown_name] || Core::StudentName.shown(row.entry.name, taken)
-          taken << shown
-          row.entry.given.merge(name: row.entry.name, shown_name: shown)
-        end
-        ids = students.create(account_id, rows)
-        ids.zip(fresh.map { |row| row.entry.given[:group] }).to_h
-           .merge(found.of(:enters).to_h { |row| [row.student.id, row.entry.given[:group]] })
-      end
-
-      def change(students, class_id, row)
-        students.change(row.student.id, row.changes.except(:group))
-        students.regroup(class_id, row.student.id, row.changes[:group]) if row.changes[:group]
       end
     end
   end

@@ -6,6 +6,8 @@ module Roost
     class Accounts < Repository
       def name(id) = database[:accounts].where(id: id).get(:name)
 
+      def email(id) = database[:accounts].where(id: id).get(:email)
+
       # The first of all keeps the school.
       # @return [Integer] id
       def create(email:, name:, password_hash:)

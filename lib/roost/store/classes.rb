@@ -4,9 +4,13 @@ module Roost
   module Store
     # Classes: a teacher's own, and those she teaches with the colleague whose they are.
     class Classes < Repository
-      # students:: how many are in it now; mine:: whether it is the asking teacher's own
+      ROSTERS = 77_821 # of a lock
+      private_constant :ROSTERS
+
+      # students:: how many are in it now; mine:: whether it is the asking teacher's own; sourced_id:: by which other
+      # programs know it (OneRoster); rostered:: whether that came from outside
       Row = Struct.new(:id, :name, :subject, :year, :students, :mine, :owner, :created_at, :archived, :deleted,
-                       keyword_init: true)
+                       :sourced_id, :rostered, keyword_init: true)
 
       # @param archived [Boolean] those of earlier years instead
       # @return [Array<Row>] by name
@@ -32,7 +36,28 @@ module Roost
         read_all(database[:classes].where(Sequel[:classes][:account_id] => account_id).where(recent), account_id)
       end
 
-      # @param about [Hash] :name, :subject, :year
+      # @param ids [Array<String>] by which other programs know them
+      # @return [Hash{String=>Row}] of the classes she teaches, her own before others'
+      def of_roster(account_id, ids)
+        theirs = taught_by(account_id).where(Sequel[:classes][:sourced_id] => ids, Sequel[:classes][:deleted_at] => nil)
+        read_all(theirs, account_id).sort_by { |row| row.mine ? 1 : 0 }.to_h { |row| [row.sourced_id, row] }
+      end
+
+      # Runs the block in a transaction that waits for any other of its kind: two rosters at the same moment could
+      # bring one person twice. A refusal takes back what was done.
+      # @yieldreturn [Core::Reading]
+      # @return [Core::Reading]
+      def one_roster_at_a_time
+        done = nil
+        transaction do
+          database.get(Sequel.function(:pg_advisory_xact_lock, ROSTERS))
+          done = yield
+          raise Sequel::Rollback unless done.ok?
+        end
+        done
+      end
+
+      # @param about [Hash] :name, :subject, :year, perhaps :sourced_id and :rostered
       # @return [Integer] id
       def create(account_id, about) = database[:classes].insert(account_id: account_id, **about)
 
@@ -63,7 +88,8 @@ module Roost
       end
 
       def read_all(dataset, account_id)
-        columns = %i[id account_id name subject year created_at archived_at deleted_at].map { |name| Sequel[:classes][name] }
+        columns = %i[id account_id name subject year created_at archived_at deleted_at sourced_id rostered]
+        columns.map! { |name| Sequel[:classes][name] }
         dataset.join(:accounts, id: Sequel[:classes][:account_id])
                .order(Sequel.function(:lower, Sequel[:classes][:name]), Sequel[:classes][:id])
                .select(*columns, Sequel[:accounts][:name].as(:owner), present.as(:students))

@@ -1,12 +1,13 @@
 # frozen_string_literal: true
 
 require "bigdecimal"
+require "securerandom"
 
 module Roost
   module Store
     # Students, and who is in which class.
     class Students < Repository
-      FIELDS = %i[name shown_name number time_factor notes].freeze
+      FIELDS = %i[name shown_name number time_factor notes sourced_id].freeze
 
       # @return [Array<Core::Student>] in a class now, by name
       def of_class(class_id) = read(enrolled.where(class_id: class_id, ended_on: nil))
@@ -19,9 +20,9 @@ module Roost
         read(enrolled.where(class_id: class_id).exclude(ended_on: nil).order(Sequel.desc(:ended_on), Sequel[:students][:name]))
       end
 
-      # @return [Array<Core::Student>] who are or were in the classes a teacher teaches, each once, but for those who
-      #   are in one of them now
-      def known(account_id, but:)
+      # @param but [Integer, nil] a class: those who are in it now are left out
+      # @return [Array<Core::Student>] who are or were in the classes a teacher teaches, each once
+      def known(account_id, but: nil)
         theirs = Classes.new(database).all(account_id) + Classes.new(database).all(account_id, archived: true)
         read(enrolled.where(class_id: theirs.map(&:id))
                      .exclude(student_id: database[:enrolments].where(class_id: but, ended_on: nil).select(:student_id)))
@@ -44,6 +45,12 @@ module Roost
         row && read([row.merge(group_name: "")]).first
       end
 
+      # @param ids [Array<String>] by which other programs know them
+      # @return [Array<Core::Student>] of the whole school
+      def of_roster(ids)
+        read(database[:students].where(sourced_id: ids, deleted_at: nil).select_append(Sequel.as("", :group_name)))
+      end
+
       # @return [Integer, nil] nil when somebody else has it
       def give_pass(id, pass)
         database.transaction(savepoint: true) { database[:students].where(id: id).update(pass: pass) }
@@ -57,7 +64,8 @@ module Roost
       def create(account_id, all)
         return [] if all.empty?
 
-        rows = all.map { |fields| { account_id: account_id, number: nil, time_factor: 1, notes: "", **stored(fields) } }
+        plain = { account_id: account_id, number: nil, time_factor: 1, notes: "", rostered: false }
+        rows = all.map { |fields| { **plain, sourced_id: SecureRandom.uuid, **stored(fields) } }
         database[:students].multi_insert(rows, return: :primary_key)
       end
 
@@ -101,14 +109,14 @@ module Roost
       def people
         database[:enrolments].join(:students, id: :student_id)
                              .order(Sequel.function(:lower, Sequel[:students][:name]), :id)
-                             .select(:id, :name, :shown_name, :number, :time_factor, :notes, :group_name)
+                             .select(:id, :name, :shown_name, :number, :time_factor, :notes, :group_name, :rostered, :sourced_id)
       end
 
       def read(dataset)
         dataset.map do |row|
           factor = row[:time_factor].to_s("F").sub(/\.?0+\z/, "")
-          Core::Student.new(**row.slice(:id, :name, :shown_name, :notes), number: row[:number].to_s, group: row[:group_name],
-                                                                          time_factor: factor).freeze
+          plain = row.slice(:id, :name, :shown_name, :notes, :sourced_id, :rostered)
+          Core::Student.new(**plain, time_factor: factor, number: row[:number].to_s, group: row[:group_name]).freeze
         end
       end
 
@@ -116,6 +124,7 @@ module Roost
         fields = fields.slice(*FIELDS)
         fields[:number] = nil if fields[:number] == ""
         fields[:time_factor] = BigDecimal(fields[:time_factor]) if fields[:time_factor]
+        fields[:rostered] = true if fields[:sourced_id]
         fields
       end
     end

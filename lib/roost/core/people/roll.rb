@@ -14,7 +14,7 @@ module Roost
       # row::    where it stood, from 1
       # raw::    what stood there for a name
       # name::   String; nil when refused
-      # given::  Hash of what else was given: some of :shown_name, :number, :group, :time_factor, :notes
+      # given::  Hash of what else was given: some of :shown_name, :number, :group, :time_factor, :notes, :sourced_id
       # reason:: why it can't be used; nil when it can
       Entry = Struct.new(:row, :raw, :name, :given, :reason, keyword_init: true)
 
@@ -66,15 +66,17 @@ module Roost
         Reading.ok(fields.merge(time_factor: factor))
       end
 
-      def self.entry(row, cells)
+      # @param also [Hash] what is given beside the cells
+      # @return [Entry]
+      def self.entry(row, cells, also = {})
         fields = fields(cells)
-        given = fields.ok? ? fields.value.except(:name).reject { |_, value| value == "" } : {}
+        given = fields.ok? ? fields.value.except(:name).reject { |_, value| value == "" }.merge(also) : {}
         Entry.new(row: row, raw: cells[:name].to_s[0, StudentName::LIMIT], name: fields.value&.fetch(:name), given: given,
                   reason: fields.reason).freeze
       end
 
       def self.too_many(many) = "A class has at most #{MOST} students here, and this list has #{many}. Split it."
-      private_class_method :timed, :entry, :too_many
+      private_class_method :timed, :too_many
     end
   end
 end

@@ -5,6 +5,9 @@ module Roost
     # What a list of students would change in a class: looked at before anything is saved. The same
     # list again changes nothing.
     class RollDifference
+      SURE_FIRST = %i[same_person? same_number? same_name?].freeze
+      private_constant :SURE_FIRST
+
       # entry::   Roll::Entry
       # state::   :new, :same, :changed, :enters (known already), :refused
       # student:: the one it is, of those there are; nil for somebody new
@@ -17,10 +20,11 @@ module Roost
       # @param present [Array<Student>] in the class
       # @param known [Array<Student>] who are or were in a class of the teacher, and are not in this one
       # @param apart [Array<Integer>] rows that are not the known person of that name
-      def initialize(entries, present:, known: [], apart: [])
-        @present = present
+      # @param fixed [Array<Integer>] ids of students of whom nothing is changed
+      def initialize(entries, present:, known: [], apart: [], fixed: [])
         @known = known
         @apart = apart
+        @fixed = fixed
         @free = present.dup
         @rows = identified(entries).map { |entry, student| row(entry, student) }.freeze
       end
@@ -35,24 +39,35 @@ module Roost
 
       private
 
-      # Numbers first, since they tell apart who shares a name.
+      # The surest first: ids from outside, then numbers, since they tell apart who shares a name.
       # @return [Array<Array(Roll::Entry, Student)>] in the order of the entries
       def identified(entries)
-        by_number = entries.to_h { |entry| [entry, entry.reason ? nil : take { |each| same_number?(each, entry) }] }
-        entries.map { |entry| [entry, entry.reason ? nil : by_number[entry] || take { |each| same_name?(each, entry) }] }
+        usable = entries.reject(&:reason)
+        found = {}.compare_by_identity
+        SURE_FIRST.each do |same|
+          (usable - found.keys).each { |entry| take(same, entry)&.then { |student| found[entry] = student } }
+        end
+        entries.map { |entry| [entry, found[entry]] }
       end
 
-      def take(&block)
-        found = @free.find(&block)
+      def take(same, entry)
+        found = @free.find { |student| send(same, student, entry) }
         @free -= [found] if found
         found
       end
 
-      def same_number?(student, entry) = entry.given[:number] && student.number == entry.given[:number]
+      def same_person?(student, entry) = entry.given[:sourced_id] && student.sourced_id == entry.given[:sourced_id]
+
+      # Whom the school's own records know as two are two.
+      def other_person?(student, entry) = entry.given[:sourced_id] && student.rostered && !same_person?(student, entry)
+
+      def same_number?(student, entry)
+        entry.given[:number] && student.number == entry.given[:number] && !other_person?(student, entry)
+      end
 
       def same_name?(student, entry)
         numbers = [student.number, entry.given[:number]].reject { |number| number.to_s.empty? }
-        student.name.casecmp?(entry.name) && numbers.uniq.length < 2
+        student.name.casecmp?(entry.name) && numbers.uniq.length < 2 && !other_person?(student, entry)
       end
 
       def row(entry, student)
@@ -69,12 +84,14 @@ module Roost
       def elsewhere(entry)
         return nil if @apart.include?(entry.row)
 
-        found = @known.find { |each| same_number?(each, entry) } || @known.find { |each| same_name?(each, entry) }
+        found = SURE_FIRST.lazy.filter_map { |same| @known.find { |each| send(same, each, entry) } }.first
         @known -= [found] if found
         found
       end
 
       def changes(entry, student)
+        return {} if @fixed.include?(student.id)
+
         { name: entry.name, **entry.given }.reject { |field, value| student.public_send(field).to_s == value }
       end
     end

@@ -9,6 +9,9 @@ module Roost
     # group::            in the class at hand, or ""
     # time_factor::      "1", "1.25", "1.5" or "2": how much time questions give
     # notes::            only teachers see them
-    Student = Struct.new(:id, :name, :shown_name, :number, :group, :time_factor, :notes, keyword_init: true)
+    # sourced_id::       by which other programs know the person (OneRoster); one of our own where none brought any
+    # rostered::         whether it came from outside
+    Student = Struct.new(:id, :name, :shown_name, :number, :group, :time_factor, :notes, :sourced_id, :rostered,
+                         keyword_init: true)
   end
 end

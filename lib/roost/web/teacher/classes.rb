@@ -10,12 +10,38 @@ module Roost
         archived = params["shelf"] == "archived"
         deleted_lately = classes.deleted_lately(account_id)
         page("classes/index", title: "Classes", archived: archived, classes: classes.all(account_id, archived: archived),
-                              deleted_lately: deleted_lately, deleted: deleted_lately.find { |row| row.id == number("deleted") })
+                              rostered: number("rostered"), deleted_lately: deleted_lately,
+                              deleted: deleted_lately.find { |row| row.id == number("deleted") })
       end
 
       post "/" do
         redirect "/classes/#{granted(Operations::KeepClass.new.create(account_id, params))}/add", 303
       end
+
+      get("/roster") { page("classes/roster", title: "Classes from the school's records") }
+
+      # A package is looked at; nothing is saved.
+      post "/roster" do
+        file = uploads("package").first
+        look = bring_roster.look_at(account_id, file[:tempfile])
+        halt refuse("“#{File.basename(file[:filename].to_s)[0, 80]}” #{look.reason}") unless look.ok?
+        page("classes/roster_classes", title: "Choose classes", look: look.value, email: Store::Accounts.new.email(account_id))
+      end
+
+      post "/roster/compare" do
+        ids = chosen_groups
+        page("classes/roster_changes", title: "What would change", ids: ids, ticket: params["ticket"].to_s,
+                                       found: granted(bring_roster.compare(account_id, params["ticket"], ids)))
+      end
+
+      post "/roster/keep" do
+        found = granted(bring_roster.call(account_id, params["ticket"], chosen_groups))
+        redirect "/classes?rostered=#{found.classes.length}", 303
+      end
+
+      get("/roster.zip") { send_roster("Classes", classes.all(account_id)) }
+
+      get("/:id/roster.zip") { send_roster(our_class.name, [our_class]) }
 
       get("/:id") { show_class }
 
@@ -139,6 +165,24 @@ module Roost
         end
 
         def fill_class = Operations::FillClass.new
+
+        def bring_roster = Operations::BringRoster.new
+
+        # What becomes of a student's details, as the end of a sentence.
+        def roster_fields(changes)
+          shown = changes.map { |field, value| field == :sourced_id ? "now known by the records" : "#{field} “#{value}”" }
+          shown.any? ? ": #{shown.join(", ")}" : ""
+        end
+
+        def chosen_groups = Array(params["classes"]).grep(String).first(Operations::BringRoster::MOST + 1)
+
+        def send_roster(name, rows)
+          content_type "application/zip"
+          attachment "#{name.gsub(/[^[:alnum:] ]/, "").strip} OneRoster.zip"
+          Exchange::OneRoster.zip(rows.map { |row| [row, students.of_class(row.id)] },
+                                  teacher: { id: account_id, name: teacher, email: Store::Accounts.new.email(account_id) },
+                                  school: Store::School.new.settings.name)
+        end
 
         def look_at_sheet
           file = uploads("sheet").first

@@ -1,0 +1,167 @@
+# frozen_string_literal: true
+
+RSpec.describe "Classes from the school's own records" do
+  let(:account) { teacher }
+  let(:other) { teacher(email: "moss@heronsgate.example") }
+  let(:students) { Roost::Store::Students.new }
+  let(:people) do
+    { "u1" => %w[Ada Lindqvist 701], "u2" => %w[Bo Marsh 702], "u9" => ["Edda", "Falk", nil, nil, "falk@heronsgate.example"] }
+  end
+  let(:places) { [%w[c1 u1], %w[c1 u2], %w[c1 u9 teacher]] }
+
+  def bringing = Roost::Operations::BringRoster.new
+
+  def package(**changed) = roster(people: people, classes: { "c1" => ["Year 7 Kestrel"] }, places: places, **changed)
+
+  def bring(file, ids = ["c1"], owner: account)
+    bringing.call(owner, bringing.look_at(owner, file).value.ticket, ids)
+  end
+
+  def compare(file, ids = ["c1"]) = bringing.compare(account, bringing.look_at(account, file).value.ticket, ids)
+
+  def kestrel = Roost::Store::Classes.new.all(account).find { |row| row.name == "Year 7 Kestrel" }
+
+  def names(id = kestrel.id) = students.of_class(id).map(&:name)
+
+  it "come in once they have been looked at, and the same package again changes nothing" do
+    look = bringing.look_at(account, package).value
+    expect(look.overview.groups.map { |group| [group.title, group.students, group.teachers] })
+      .to eq([["Year 7 Kestrel", 2, ["falk@heronsgate.example"]]])
+    expect(compare(package).value.classes.map { |each| [each.row, each.found.roll.of(:new).length] }).to eq([[nil, 2]])
+    expect(kestrel).to be_nil
+    expect(bring(package)).to be_ok
+    before = students.of_class(kestrel.id)
+    expect(before.map { |each| [each.name, each.number, each.shown_name] })
+      .to eq([["Ada Lindqvist", "701", "Ada"], ["Bo Marsh", "702", "Bo"]])
+    expect(compare(package).value).to be_empty
+    bring(package)
+    expect([students.of_class(kestrel.id), Roost::Store::Classes.new.all(account).length]).to eq([before, 1])
+  end
+
+  it "show who came, who is called otherwise and who left; who was added by hand stays" do
+    bring(package)
+    fill = Roost::Operations::FillClass.new
+    fill.call(account, kestrel.id, fill.look_at_text(account, kestrel.id, "Cleo Okafor").value.ticket, sheet: false)
+    file = package(people: { "u1" => %w[Ada Holm 701], "u3" => %w[Dev Raman 703] }, places: [%w[c1 u1], %w[c1 u3]])
+    found = compare(file).value.classes.first.found
+    expect(found.leaving.map(&:name)).to eq(["Bo Marsh"])
+    expect(found.roll.rows.map { |row| [row.entry.name, row.state] }).to eq([["Ada Holm", :changed], ["Dev Raman", :new]])
+    bring(file)
+    expect(names).to eq(["Ada Holm", "Cleo Okafor", "Dev Raman"])
+  end
+
+  it "make one person of who is in two classes, also when both are new, and of who is with a colleague" do
+    file = roster(people: people, classes: { "c1" => ["Year 7 Kestrel"], "c2" => ["Chess"] }, places: [*places, %w[c2 u1]])
+    bring(file, %w[c1 c2])
+    bring(file, %w[c2], owner: other)
+    chess = [account, other].map { |id| Roost::Store::Classes.new.of_roster(id, ["c2"]).fetch("c2").id }
+    expect(chess.uniq.length).to eq(2)
+    expect([*chess, kestrel.id].map { |id| students.of_class(id).first.id }.uniq.length).to eq(1)
+  end
+
+  it "don't let a colleague change what is known of somebody else's student" do
+    bring(package)
+    bring(roster(people: { "u1" => %w[Adda Wrong 9] }, classes: { "c9" => ["Mine"] }, places: [%w[c9 u1]]), ["c9"], owner: other)
+    expect(students.of_class(kestrel.id).first.to_h).to include(name: "Ada Lindqvist", number: "701")
+  end
+
+  it "are taken for the class of that name that was made by hand, and its students for themselves" do
+    id = Roost::Operations::KeepClass.new.create(account, { "name" => "year 7 kestrel" }).value
+    fill = Roost::Operations::FillClass.new
+    fill.call(account, id, fill.look_at_text(account, id, "Ada Lindqvist\nCleo Okafor").value.ticket, sheet: false)
+    ada = students.of_class(id).first.id
+    bring(package)
+    expect(students.of_class(id).map { |each| [each.name, each.rostered] })
+      .to eq([["Ada Lindqvist", true], ["Bo Marsh", true], ["Cleo Okafor", false]])
+    expect(students.of_class(id).first.id).to eq(ada)
+    expect(students.of_roster(["u1"]).map(&:id)).to eq([ada])
+  end
+
+  it "keep apart two of one name whom the records know as two" do
+    bring(package(people: { "u1" => %w[Ada Lindqvist], "u2" => %w[Ada Lindqvist] }))
+    expect(students.of_class(kestrel.id).map(&:sourced_id)).to match_array(%w[u1 u2])
+    expect(students.of_class(kestrel.id).map(&:shown_name).uniq.length).to eq(2)
+  end
+
+  describe "when they tell only what has changed" do
+    before { bring(package) }
+
+    def changes(**what) = roster(how: "delta", **what)
+
+    it "take in, change and take out those alone" do
+      file = changes(people: { "u3" => %w[Dev Raman], "u1" => %w[Ada Holm 701 active] },
+                     places: [%w[c1 u3 student active], %w[c1 u2 student tobedeleted]])
+      found = compare(file).value
+      expect(found.people.map { |student, fields| [student.name, fields] }).to eq([["Ada Lindqvist", { name: "Ada Holm" }]])
+      bring(file)
+      expect(names).to eq(["Ada Holm", "Dev Raman"])
+    end
+
+    it "know by their ids alone those who are here, and say of others that they don't" do
+      ada = students.of_class(kestrel.id).first.id
+      Roost::Operations::KeepStudent.new.take_out(account, kestrel.id, ada)
+      file = changes(places: [%w[c1 u1 student active], %w[c1 u77 student active]])
+      expect(compare(file).value.classes.first.found.roll.rows.map { |row| [row.state, row.entry.reason] })
+        .to eq([[:enters, nil], [:refused, "This person is neither in users.csv nor known here."]])
+      bring(file)
+      expect(students.of_class(kestrel.id).map(&:id)).to include(ada)
+    end
+
+    it "take somebody who is gone out of all classes, without a class being named" do
+      bring(changes(people: { "u2" => %w[Bo Marsh 702 tobedeleted] }), [])
+      expect(names).to eq(["Ada Lindqvist"])
+    end
+
+    it "put a class away that is no more" do
+      file = changes(classes: { "c1" => ["Year 7 Kestrel", "tobedeleted"] })
+      expect(compare(file).value.classes.map(&:gone)).to eq([true])
+      bring(file)
+      expect(kestrel).to be_nil
+      expect(Roost::Store::Classes.new.all(account, archived: true).map(&:students)).to eq([2])
+    end
+
+    it "can't make a class that they only refer to" do
+      look = bringing.look_at(account, changes(places: [%w[c5 u1 student active]])).value
+      expect(bringing.compare(account, look.ticket, ["c5"]).reason).to eq("Choose at least one class.")
+    end
+  end
+
+  it "leave out who left before today, and whose row says so" do
+    bring(package(places: [%w[c1 u1 student] + [nil, "2020-07-01"], %w[c1 u2]]))
+    expect(names).to eq(["Bo Marsh"])
+  end
+
+  it "are somebody's own: a ticket is no good to others, nor twice" do
+    ticket = bringing.look_at(account, package).value.ticket
+    expect(bringing.compare(other, ticket, ["c1"]).reason).to start_with("That package isn't waiting here any more.")
+    expect(Array.new(2) { bringing.call(account, ticket, ["c1"]).ok? }).to eq([true, false])
+  end
+
+  it "bring nothing at all when one class is too large" do
+    many = (1..301).to_h { |at| ["v#{at}", ["Bird", "Number #{at}"]] }
+    file = roster(people: people.merge(many), classes: { "c1" => ["Year 7 Kestrel"], "c2" => ["Everybody"] },
+                  places: [*places, *many.keys.map { |id| ["c2", id] }])
+    expect(bring(file, %w[c1 c2]).reason).to eq("“Everybody” would have 301 students; a class has at most 300 here.")
+    expect(Roost::Store::Classes.new.all(account)).to eq([])
+  end
+
+  it "go out as they came in, and come back as the same" do
+    bring(package)
+    bytes = Roost::Exchange::OneRoster.zip([[kestrel, students.of_class(kestrel.id)]],
+                                           school: "Heronsgate", teacher: { id: 1, name: "Edda Falk", email: "e@h.example" })
+    file = Tempfile.create("out").tap { |each| each.binmode && each.write(bytes) && each.rewind }
+    expect(compare(file).value).to be_empty
+    Zip::File.open(file.path) do |zip|
+      tables = zip.entries.to_h do |entry|
+        [entry.name, CSV.parse(entry.get_input_stream.read.force_encoding("UTF-8"), headers: true)]
+      end
+      expect(tables["manifest.csv"].to_h(&:fields))
+        .to include("oneroster.version" => "1.2", "file.users" => "bulk", "file.results" => "absent")
+      expect(tables["enrollments.csv"].map { |row| row["role"] }.tally).to eq("student" => 2, "teacher" => 1)
+      ids = tables.to_h { |name, rows| [name.delete_suffix(".csv"), rows.map { |row| row["sourcedId"] }] }
+      expect(tables["enrollments.csv"].map { |row| row["userSourcedId"] } - ids["users"]).to eq([])
+      expect(tables["classes.csv"].map { |row| row.to_h.values_at("courseSourcedId", "schoolSourcedId", "termSourcedIds") })
+        .to eq([[ids["courses"].first, ids["orgs"].first, ids["academicSessions"].first]])
+    end
+  end
+end
