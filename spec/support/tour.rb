@@ -39,7 +39,8 @@ module Tour
     bare = Roost::Store::Lessons.new.create(falk, empty)
     kestrel = Roost::Store::Classes.new.all(falk).first.id
     ada = Roost::Store::Students.new.of_class(kestrel).first.id
-    %W[/classes /classes?shelf=archived /classes/#{kestrel} /classes/#{kestrel}/add /classes/#{kestrel}/students/#{ada}
+    code = Roost::Operations::ClassCode.new.call(falk, kestrel)
+    %W[/classes /classes/roster /class/#{code} /classes?shelf=archived /classes/#{kestrel} /classes/#{kestrel}/add /classes/#{kestrel}/students/#{ada}
        /classes/#{kestrel}/students/#{ada}/delete /school /lessons/#{birds}/start?class_id=#{kestrel}
        /lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look
        /lessons/#{birds}/history /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank

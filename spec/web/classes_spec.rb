@@ -105,7 +105,7 @@ RSpec.describe "The pages of classes" do
     paths = ["/classes/#{kestrel}", "/classes/#{kestrel}/add", "/classes/#{kestrel}/students.csv",
              "/classes/#{kestrel}/roster.zip", student]
     expect(paths.map { |path| get(path).status }.uniq).to eq([404])
-    expect(%w[list students move archive delete restore].map do |what|
+    expect(%w[list students move archive delete restore code].map do |what|
       post_form("/classes/#{kestrel}/#{what}").status
     end.uniq).to eq([404])
   end
@@ -150,6 +150,22 @@ RSpec.describe "The pages of classes" do
       expect(Array.new(25) { get("/pass/CDFGHJKMNPQR").status }.uniq).to eq([404])
       expect(page.text).to include("Look at your card, or ask your teacher for a new one.")
       expect(get("/pass/#{pass}").status).to eq(200)
+    end
+
+    it "have a page of their own with what is on, to which a code leads until there is a new one" do
+      get "/classes/#{kestrel}"
+      code = page.at_css(".class-code .code").text
+      post "/join", "code" => code.downcase
+      follow_redirect!
+      expect([page.at_css("h1").text, page.at_css(".own-session")]).to eq(["Year 7 Kestrel", nil])
+      session = start(entry: "list")
+      get "/class/#{code.delete(" ")}"
+      expect(page.at_css(".own-session a")["href"]).to eq("/join/#{session.code}")
+      expect(page.text).not_to include("Ada", "Marsh")
+      expect(get(page.at_css(".own-session a")["href"]).status).to eq(200)
+      get "/classes/#{kestrel}"
+      press("$='/code'")
+      expect([get("/class/#{code.delete(" ")}").status, page.at_css("main").text]).to match([404, /That class code isn't known./])
     end
 
     it "show a student's pass to their teacher, and print all of them" do

@@ -4,13 +4,16 @@ module Roost
   module Store
     # Classes: a teacher's own, and those she teaches with the colleague whose they are.
     class Classes < Repository
+      # What students see of a class.
+      Page = Struct.new(:id, :name, :subject, :year, :code, keyword_init: true)
+
       ROSTERS = 77_821 # of a lock
       private_constant :ROSTERS
 
       # students:: how many are in it now; mine:: whether it is the asking teacher's own; sourced_id:: by which other
       # programs know it (OneRoster); rostered:: whether that came from outside
       Row = Struct.new(:id, :name, :subject, :year, :students, :mine, :owner, :created_at, :archived, :deleted,
-                       :sourced_id, :rostered, keyword_init: true)
+                       :sourced_id, :rostered, :code, keyword_init: true)
 
       # @param archived [Boolean] those of earlier years instead
       # @return [Array<Row>] by name
@@ -41,6 +44,20 @@ module Roost
       def of_roster(account_id, ids)
         theirs = taught_by(account_id).where(Sequel[:classes][:sourced_id] => ids, Sequel[:classes][:deleted_at] => nil)
         read_all(theirs, account_id).sort_by { |row| row.mine ? 1 : 0 }.to_h { |row| [row.sourced_id, row] }
+      end
+
+      # @param code [String]
+      # @return [Page, nil] nil when there is no such class, or it is of an earlier year
+      def by_code(code)
+        row = database[:classes].where(code: code, deleted_at: nil, archived_at: nil).select(*Page.members).first
+        row && Page.new(**row).freeze
+      end
+
+      # @return [Integer, nil] nil when another class has it
+      def give_code(id, code)
+        database.transaction(savepoint: true) { database[:classes].where(id: id).update(code: code) }
+      rescue Sequel::UniqueConstraintViolation
+        nil
       end
 
       # Runs the block in a transaction that waits for any other of its kind: two rosters at the same moment could
@@ -88,7 +105,7 @@ module Roost
       end
 
       def read_all(dataset, account_id)
-        columns = %i[id account_id name subject year created_at archived_at deleted_at sourced_id rostered]
+        columns = %i[id account_id name subject year created_at archived_at deleted_at sourced_id rostered code]
         columns.map! { |name| Sequel[:classes][name] }
         dataset.join(:accounts, id: Sequel[:classes][:account_id])
                .order(Sequel.function(:lower, Sequel[:classes][:name]), Sequel[:classes][:id])

@@ -26,7 +26,7 @@ module Roost
 
       # Where each app stands; of several the first that knows an address answers.
       PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/screen" => [Screen],
-                 "/join" => [Join], "/pass" => [Pass] }.freeze
+                 "/join" => [Join], "/pass" => [Pass], "/class" => [ClassPage] }.freeze
       FOR_TEACHERS = { "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank], "/standards" => [Standards],
                        "/classes" => [Classes],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Results],

@@ -20,11 +20,14 @@ module Roost
 
       get("/:code") { |code| entry_page(open_session(code[0, 40])) }
 
-      # By code alone, to what the session asks for; or with a name at once.
+      # By code alone, to what the session asks for, or with a name at once; a pass or the code of a class leads
+      # to their pages.
       post "/" do
         code = text("code").to_s[0, 40]
         pass = Core::StudentPass.read(code)
         redirect "/pass/#{pass}", 303 if pass
+        group = Core::ClassCode.read(code)
+        redirect "/class/#{group}", 303 if group
         row = open_session(code)
         params.key?("name") ? come_in(code, row) : redirect("/join/#{row.code}", 303)
       end

@@ -106,6 +106,11 @@ module Roost
         cards
       end
 
+      post "/:id/code" do
+        Operations::ClassCode.new.renew(account_id, number("id")) || not_found
+        redirect "/classes/#{number("id")}?code=new#code", 303
+      end
+
       post "/:id/students/:student/pass" do
         renewed = students.passes([student.id]).any?
         Operations::StudentPasses.new.renew(account_id, our_class.id, student.id) || not_found
@@ -161,7 +166,8 @@ module Roost
                                others: classes.all(account_id).reject { |each| each.id == our_class.id }, out: out,
                                taken_out: students.taken_out(our_class.id), came: number("came"),
                                deleted: students.deleted_lately(our_class.id), just: number("deleted"),
-                               colleagues: classes.colleagues(our_class.id))
+                               colleagues: classes.colleagues(our_class.id),
+                               code: Operations::ClassCode.new.call(account_id, our_class.id), renewed: params["code"] == "new")
         end
 
         def fill_class = Operations::FillClass.new
