@@ -57,8 +57,13 @@ class ClassPictures
     pick = pick(code, picking)
     teacher.find(".perch", text: picking.shown_name)
     waiting = shot(teacher)
-    teacher.accept_confirm { teacher.click_button "End" }
+    end_session
     [start, pick, waiting]
+  end
+
+  def end_session
+    teacher.find("#desk-menu summary").click
+    teacher.accept_confirm { teacher.click_button "End the session" }
   end
 
   def starting

@@ -153,7 +153,8 @@ class Screenshots
     game
     3.times { press "Next slide →" }
     sketches
-    teacher.accept_confirm { press "End" }
+    teacher.find("#desk-menu summary").click
+    teacher.accept_confirm { press "End the session" }
   end
 
   def join
@@ -176,7 +177,7 @@ class Screenshots
     take seat, "seat-answering"
     seat.click_button "Hand in"
     sleep 3
-    ["Close answers", "Put results on the class screen", "Show right answer"].each { |words| press words }
+    ["Close answers", "Results up", "Show right answer"].each { |words| press words }
     take screen, "screen-results"
     press "Next slide →"
     ["Grey heron", "Reed bunting", "Water rail"].each { |bird| seat.find("label", text: bird).click }
@@ -191,7 +192,7 @@ class Screenshots
     draw([-60, -45], [-10, 60])
     draw([0, -60], [-5, 70])
     sleep 12
-    press "Put results on the class screen"
+    press "Results up"
     take screen, "screen-sketches"
   end
 

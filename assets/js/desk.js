@@ -1,6 +1,6 @@
 // The Desk: buttons that give commands, and keys that press buttons. A command says
-// where to get to, so one that arrives twice does its work once; beyond that, a second
-// click within half a second is taken for the first.
+// where to get to, or after what (data-after), so one that arrives twice does its work once; beyond
+// that, a second click within half a second is taken for the first.
 import { pressed } from "./keys.js";
 
 const REST = 500;
@@ -39,9 +39,14 @@ async function give(command) {
   }
 }
 
+function commandOf({ dataset: { command, after } }) {
+  const now = after && { after: document.querySelector(".desk-live").dataset[after] };
+  return { ...JSON.parse(command), ...now };
+}
+
 document.addEventListener("click", (event) => {
   const button = event.target.closest("[data-command]");
-  if (button && (!button.dataset.confirm || window.confirm(button.dataset.confirm))) give(JSON.parse(button.dataset.command));
+  if (button && (!button.dataset.confirm || window.confirm(button.dataset.confirm))) give(commandOf(button));
   const opener = event.target.closest("[data-opens]");
   if (opener) open(document.getElementById(opener.dataset.opens));
 });

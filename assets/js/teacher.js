@@ -8,6 +8,7 @@ import "answering";
 import "editing";
 import "./desk.js";
 import "./lit.js";
+import "./remote.js";
 import "./forms.js";
 import "./uploads.js";
 import "./written.js";

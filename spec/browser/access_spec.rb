@@ -55,7 +55,9 @@ RSpec.describe "For everybody" do
     live = kept_session(falk, everything)
     command(live, "begin")
     session.visit "/desk/#{live.id}"
-    ["Ask now", "Keys"].each do |name|
+    session.find("#desk-menu summary").click
+    yield "desk: menu", session
+    ["Keys", "Ask now"].each do |name|
       session.find(:button, name, match: :first).click
       session.find("dialog[open]")
       yield "desk: #{name}", session

@@ -27,7 +27,7 @@ RSpec.describe "The keys of the Desk" do
     type(:arrow_right)
     expect(focused).not_to eq(first)
     type(:end)
-    expect(focused).to eq("?")
+    expect(focused).to eq("Results up")
     type(:home)
     expect(focused).to eq(first)
     expect(moment(session).state.slide_id).to eq("s2")

@@ -113,7 +113,7 @@ RSpec.describe "Ways to answer, in real windows" do
       desk = sign_in_window
       desk.visit "/desk/#{session.id}"
       expect(desk).to have_css("svg.cloud[aria-label$='eeds 2, mud 1']")
-      desk.click_button "Put results on the class screen"
+      desk.click_button "Results up"
       expect(student).to have_css(".cloud text", text: "mud")
       desk.find(".desk-answers .cloud text", text: "eeds").click
       expect(desk).to have_css(".word-list details[open]", text: "Ada, Bo")

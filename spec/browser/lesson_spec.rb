@@ -45,7 +45,7 @@ RSpec.describe "A whole lesson in four windows" do
     expect(screen).not_to have_css(".bars")
     expect(screen).not_to have_text("Ada")
     [desk, screen, ada].each { |each| expect_accessible(each) }
-    desk.click_button "Put results on the class screen"
+    desk.click_button "Results up"
     expect(screen).to have_css(".bar-row", text: "Yes")
     expect(bo).to have_css(".seat-result .bar-row", text: "Yes")
     desk.click_button "Results down"
@@ -66,7 +66,7 @@ RSpec.describe "A whole lesson in four windows" do
     expect(cleo).to have_css(".answer-state", text: "Answers are closed. You gave no answer.")
     expect(bo).not_to have_css(".outcome")
     expect(desk).to have_css(".entry", text: "unfinished")
-    desk.click_button "Put results on the class screen"
+    desk.click_button "Results up"
     expect(screen).to have_css(".bar-row")
     expect(screen).not_to have_css(".bar-row.is-right")
     desk.click_button "Show right answer"
@@ -104,14 +104,15 @@ RSpec.describe "A whole lesson in four windows" do
     ada.click_button "Hand in"
     expect(desk).to have_css(".entry .drawing img")
     expect(database[:answers].where(slide_id: "s5").get(:value)["strokes"].map { |stroke| stroke["tool"] }).to eq(["pen"])
-    desk.click_button "Put results on the class screen"
+    desk.click_button "Results up"
     # 800 wide as a tile, 200 as the drawing itself, which whoever comes while two tiles are made gets.
     expect(screen.find(".drawings .drawing img[src*='w=']") { |img| img.evaluate_script("this.naturalWidth").positive? }).to be
     [desk, screen, ada].each { |each| expect_accessible(each) }
 
-    desk.dismiss_confirm { desk.click_button "End" }
+    desk.find("#desk-menu summary").click
+    desk.dismiss_confirm { desk.click_button "End the session" }
     expect(ada).to have_css("h1", text: "Sketch a wing")
-    desk.accept_confirm { desk.click_button "End" }
+    desk.accept_confirm { desk.click_button "End the session" }
     [ada, bo, cleo].each { |each| expect(each).to have_css("h1", text: "That was it") }
     desk.click_link "See the results"
     expect(desk).to have_css("dd", text: "2 of 3")

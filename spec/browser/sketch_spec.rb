@@ -143,7 +143,7 @@ RSpec.describe "Sketching at a seat" do
     other = take_seat(session, "Bo").first
     save(session, other, "s5", { "strokes" => [JSON.generate([{ tool: "ellipse", colour: "moss", points: [0, 0, 600, 450] }])] })
     screen = window(:screen).tap { |each| each.visit "/screen/#{session.screen_key}" }
-    desk.click_button "Put results on the class screen"
+    desk.click_button "Results up"
     expect(screen).to have_css(".drawings .drawing img", count: 2)
     desk.click_button "All on one sheet"
     expect(screen).to have_css(".drawings-over img.is-3", count: 2)

@@ -13,7 +13,7 @@ RSpec.describe "The core by itself" do
         if File.directory?(path)
           file = path + ".rb"
           if %w[lesson people].include?(child) then mount.(path, mod)
-          elsif File.exist?(file) then $later = ($later || []) << [path, mod, child, file]
+          elsif File.exist?(file) then $folders[mod.name + "::" + camel.(child)] = path
           else mount.(path, mod.const_set(camel.(child), Module.new))
           end
         else
@@ -21,9 +21,11 @@ RSpec.describe "The core by itself" do
         end
       end
     end
+    # What lies in a class's folder is there as soon as the class begins to be.
+    $folders = {}
+    TracePoint.new(:class) { |point| $folders.delete(point.self.name)&.then { |path| mount.(path, point.self) } }.enable
     module Roost; module Core; end; end
     mount.(root, Roost::Core)
-    $later.each { |path, mod, child, _file| mount.(path, mod.const_get(camel.(child))) }
     visit = lambda do |mod|
       mod.constants(false).each do |name|
         value = mod.const_get(name)

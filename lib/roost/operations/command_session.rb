@@ -27,7 +27,9 @@ module Roost
           next nil if row.nil? || row.deleted
 
           lesson = sessions.lesson_of(row)
-          Core::Session::Commands.call(lesson, row.options, row.state, command, arguments, row.now).map do |state|
+          present = -> { Store::Seats.new.of(row.id).select(&:here).map(&:id) }
+          following = Core::Session::Commands.call(lesson, row.options, row.state, command, arguments, row.now, present: present)
+          following.map do |state|
             unless state == row.state
               sessions.advance(row, state, command: command, arguments: arguments, account_id: account_id)
               Live::Bus.announce(row.id, :state)

@@ -24,7 +24,8 @@ module Roost
         read(form, "title", TITLE_LIMIT, "The title").and_then do |title|
           given_to(account_id, form, options).map do |about|
             Store::Sessions.new.create(account_id: account_id, lesson_id: lesson_id, lesson: row.lesson.settled, options: options,
-                                       title: title.empty? ? row.lesson.title : title, **about)
+                                       title: title.empty? ? row.lesson.title : title,
+                                       last_time: LastTime.new.call(account_id, lesson_id), **about)
           end
         end
       end

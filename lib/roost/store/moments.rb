@@ -11,6 +11,7 @@ module Roost
       def of(row, stopped: nil, **parts)
         Core::Session::Moment.new(record: Records.new(database).of(row, **parts), state: row.state, version: row.version,
                                   code: row.code, stopped: stopped || StoppedNames.new(database).waiting(row.id),
+                                  class_name: row.class_name, last_time: Sessions.new(database).last_time(row.id),
                                   seed: Roost.settings.session_secret)
       end
 

@@ -10,13 +10,16 @@ module Roost
                        :options, :state, :version, :created_at, :ended_at, :deleted, :now, keyword_init: true)
 
       CODE_TRIES = 20
+      LAST_TIMES = Core::LruCache.new(50)
+      private_constant :LAST_TIMES
       SCREEN_KEY = /\A[\w-]{22}\z/
 
+      # @param last_time [Hash{String=>Float}] ids of slides to how their question went in an earlier session
       # @return [Row]
-      def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:, class_id: nil)
+      def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:, class_id: nil, last_time: {})
         row = { account_id: account_id, lesson_id: lesson_id, title: title, class_id: class_id, class_name: class_name,
                 screen_key: SecureRandom.urlsafe_base64(16), lesson: Sequel.pg_jsonb(lesson.to_document),
-                options: Sequel.pg_jsonb(options.to_document),
+                options: Sequel.pg_jsonb(options.to_document), last_time: Sequel.pg_jsonb(last_time),
                 state: Sequel.pg_jsonb(Core::Session::State.start.to_document) }
         CODE_TRIES.times do
           # A code in use is skipped without breaking a surrounding transaction.
@@ -47,6 +50,16 @@ module Roost
       def all_of(account_id)
         with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| read(row) }
       end
+
+      # @return [Array<Row>] of a teacher's lesson, latest first
+      def ended_of_lesson(account_id, lesson_id, most)
+        with_now.where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil).exclude(ended_at: nil)
+                .reverse(:created_at).limit(most).map { |row| read(row) }
+      end
+
+      # How questions went in an earlier session; said when a session begins, and then the same for ever.
+      # @return [Hash{String=>Float}] ids of slides to mean marks
+      def last_time(id) = LAST_TIMES.fetch(id) { database[:sessions].where(id: id).get(:last_time).to_h.freeze }
 
       # @return [Row, nil] the latest that a teacher has given to a class
       def latest_of_class(account_id, class_id)

@@ -31,7 +31,7 @@ RSpec.describe "The toy kind" do
     expect(seat).to have_css(".toy-result li", text: "turn 7: 1", wait: 6) # live on a board
 
     desk.click_button "Close answers"
-    desk.click_button "Put results on the class screen" if desk.has_button?("Put results on the class screen", wait: 1)
+    desk.click_button "Results up" if desk.has_button?("Results up", wait: 1)
     desk.click_button "As a dial"
     expect(screen).to have_css(".toy-result.is-dial", style: { "letter-spacing" => "7px" })
     desk.click_button "Double the dial"

@@ -9,29 +9,30 @@ module Roost
       # command that is sent twice, or from two Desks at once, does its work once and
       # is the same State the second time.
       class Commands
-        NAMES = %w[begin next back jump open again close expire add_time show hide spotlight eyes_up eyes_down
-                   put_aside count_again curate lock unlock make_room end].freeze
-        SHOWN = %w[results key standings].freeze
+        include Showing
+
+        NAMES = %w[begin next back jump open again close expire add_time talk move_talk end_talk pair show hide spotlight
+                   eyes_up eyes_down put_aside count_again curate lock unlock make_room end].freeze
         ADDED_SECONDS = (5..600)
         ROOM = (1..1500)
-        MOST_SPOTLIGHTS = 4
-        MOST_PAGES = 1000
 
         # @param name [String] one of NAMES
         # @param arguments [Hash{String=>Object}] as sent
         # @param now [Float] seconds since the epoch, by the database clock
+        # @param present [#call] gives the ids of the seats that are here, where a command has to know
         # @return [Reading] of the next State
-        def self.call(lesson, options, state, name, arguments, now)
+        def self.call(lesson, options, state, name, arguments, now, present: -> { [] })
           return Reading.refused("The Desk doesn't know that command. Reload the page.") unless NAMES.include?(name)
 
-          new(lesson, options, state, now).public_send(name, arguments)
+          new(lesson, options, state, now, present).public_send(name, arguments)
         end
 
-        def initialize(lesson, options, state, now)
+        def initialize(lesson, options, state, now, present)
           @lesson = lesson
           @options = options
           @state = state
           @now = now
+          @present = present
         end
 
         def begin(_arguments)
@@ -86,7 +87,8 @@ module Roost
         def expire(_arguments)
           return same unless state.live? && state.opening&.expired?(now)
 
-          put(state, lesson.slide(state.slide_id), state.opening.closed(now))
+          shown = options.results_itself ? state.showing.merge("results" => true).freeze : state.showing
+          put(state.with(showing: shown), lesson.slide(state.slide_id), state.opening.closed(now))
         end
 
         def add_time(arguments)
@@ -102,43 +104,39 @@ module Roost
           end
         end
 
-        def show(arguments)
-          what = arguments["what"]
-          return Reading.refused("That can't be put on the class screen.") unless SHOWN.include?(what)
-
-          with_prompt do |slide|
-            reason = reason_not_to_show(what, slide)
-            next Reading.refused(reason) if reason
-
-            shown = state.showing.except("standings").merge(what => true, **(what == "results" ? look(slide, arguments) : {}))
-            keep_showing(what == "standings" ? { what => true } : shown)
+        # "what" of Talk::WORDS for so many "seconds".
+        def talk(arguments)
+          seconds = Integer(arguments["seconds"].to_s, 10, exception: false)
+          unless Talk::WORDS.key?(arguments["what"]) && seconds && Talk::LENGTHS.cover?(seconds)
+            return Reading.refused("Talk time is 10 seconds to an hour.")
           end
+
+          while_live { Reading.ok(state.with(talk: Talk.begin(arguments["what"], seconds, now))) }
         end
 
-        # A "seat" takes only that one out of the spotlight.
-        def hide(arguments)
-          what = arguments["what"]
-          seat = Integer(arguments["seat"].to_s, 10, exception: false)
-          left = state.spotlights.reject { |light| light["seat"] == seat }
-          return while_live { keep_showing(state.showing.merge("spotlight" => left)) } if what == "spotlight" && seat && left.any?
+        # Longer or shorter by so many "seconds".
+        def move_talk(arguments)
+          seconds = Integer(arguments["seconds"].to_s, 10, exception: false)
+          return Reading.refused("Up to 600 seconds at a time.") unless seconds && seconds.abs <= ADDED_SECONDS.max
 
-          gone = what == "results" ? %w[results key look page] : [what]
-          while_live { keep_showing(state.showing.except(*gone)) }
+          while_live { state.talk ? Reading.ok(state.with(talk: state.talk.moved(seconds, now))) : same }
         end
 
-        # One seat's answer instead of what is in the spotlight, or with "beside" next to it.
-        def spotlight(arguments)
-          seat = Integer(arguments["seat"].to_s, 10, exception: false)
-          return Reading.refused("That answer isn't here any more. Choose another.") unless seat
+        def end_talk(_arguments) = while_live { Reading.ok(state.with(talk: nil)) }
 
-          with_prompt do
-            others = arguments["beside"] == "1" ? state.spotlights.reject { |light| light["seat"] == seat } : []
-            if others.length == MOST_SPOTLIGHTS
-              next Reading.refused("Four answers side by side is the most. Take one down first.")
-            end
+        # Those who are here, in groups of "size" 2 or 3, "after" so many times: a second click does it once.
+        def pair(arguments)
+          size = Integer(arguments["size"].to_s, 10, exception: false)
+          return Reading.refused("In twos or threes.") unless Pairing::SIZES.cover?(size)
 
-            lights = others + [{ "seat" => seat, "named" => arguments["named"] == "1" }]
-            keep_showing(state.showing.except("standings").merge("spotlight" => lights))
+          while_live do
+            next same if arguments["after"] && arguments["after"].to_s != state.pairs.length.to_s
+
+            groups = Pairing.of(present.call, size: size, earlier: state.pairs, seed: (now * 1000).to_i)
+            next Reading.refused("Fewer than two are here.") if groups.empty?
+
+            rounds = [*state.pairs, groups].last(Pairing::MOST_ROUNDS).freeze
+            Reading.ok(state.with(pairs: rounds, showing: state.showing.except("standings").merge("pairs" => true).freeze))
           end
         end
 
@@ -174,12 +172,12 @@ module Roost
         end
 
         def end(_arguments)
-          state.ended? ? same : Reading.ok(leaving.with(phase: "ended", showing: {}.freeze, eyes_up: false))
+          state.ended? ? same : Reading.ok(leaving.with(phase: "ended", showing: {}.freeze, eyes_up: false, talk: nil))
         end
 
         private
 
-        attr_reader :lesson, :options, :state, :now
+        attr_reader :lesson, :options, :state, :now, :present
 
         def same = Reading.ok(state)
 
@@ -196,14 +194,6 @@ module Roost
           while_live do
             slide = lesson.slide(state.slide_id)
             slide.prompt ? yield(slide) : Reading.refused("This slide asks nothing.")
-          end
-        end
-
-        # How results are to be shown: which page of them, and what else the kind has to say of it.
-        def look(slide, arguments)
-          page = Integer(arguments["page"].to_s, 10, exception: false) || state.showing.fetch("page", 0)
-          { "page" => page.clamp(0, MOST_PAGES), "look" => slide.prompt.look(arguments, state.look) }.reject do |_, part|
-            part == {}
           end
         end
 
@@ -234,7 +224,7 @@ module Roost
         end
 
         def enter(from, slide)
-          entered = from.with(slide_id: slide.id, showing: at_once(slide), eyes_up: false)
+          entered = from.with(slide_id: slide.id, showing: at_once(slide), eyes_up: false, talk: nil)
           if slide.prompt && options.opens_itself && !entered.openings.key?(slide.id)
             put(entered, slide, Opening.begin(now, slide.prompt.time_limit))
           else
@@ -246,18 +236,6 @@ module Roost
         def at_once(slide) = (slide.prompt&.board? ? { "results" => true } : {}).freeze
 
         def put(from, slide, opening) = Reading.ok(from.opened(slide.id, opening))
-
-        def keep_showing(showing) = Reading.ok(state.with(showing: showing.freeze))
-
-        def reason_not_to_show(what, slide)
-          if what == "key" && !slide.prompt.keyed?
-            "This question has no key."
-          elsif what == "standings" && lesson.round(slide.id).empty?
-            "This slide is in no game round."
-          elsif state.open? && %w[key standings].include?(what)
-            "Close answers first."
-          end
-        end
       end
     end
   end

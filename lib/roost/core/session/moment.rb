@@ -8,6 +8,7 @@ module Roost
     module Session
       # A record plus where the session stands now: everything a live view is made of.
       #
+      # last_time:: Hash of slide id to the mean mark its question earned in an earlier session
       # stopped:: names that were not let in, and wait for the teacher
       # seed:: what the orders at seats come from, known to the server only
       class Moment
@@ -20,7 +21,7 @@ module Roost
         # neighbours differ, few enough to render.
         ORDERS = 12
 
-        attr_reader :record, :state, :version, :code, :stopped
+        attr_reader :record, :state, :version, :code, :stopped, :class_name, :last_time
 
         # What happened so far.
         def_delegators :record, :id, :title, :lesson, :options, :seats, :names, :answer, :outcome, :passed_over?, :asked_of,
@@ -28,12 +29,14 @@ module Roost
 
         # @param record [Record]
         # @param state [State]
-        def initialize(record:, state:, version:, code:, stopped: [], seed: "")
+        def initialize(record:, state:, version:, code:, stopped: [], class_name: "", last_time: {}, seed: "")
           @record = record
           @state = state
           @version = version
           @code = code
           @stopped = stopped
+          @class_name = class_name
+          @last_time = last_time
           @seed = seed
         end
 

@@ -10,10 +10,13 @@ module Roost
       # code_throughout::  the class screen keeps showing the join code
       # names_shown::      the class screen shows names in the lobby and in the standings
       # speed_share::      share of the points that speed decides, 0 to 1/2 (rules.md)
+      # results_itself::   when a question's time is up, its results are put up
       # entry::            by what students come in: one of ENTRIES
       # extra::            what is asked of them besides, as the page calls it; "" for nothing
-      Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :speed_share, :entry, :extra,
-                           keyword_init: true) do
+      Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :results_itself, :speed_share, :entry,
+                           :extra, keyword_init: true) do
+        # Those that are ticked.
+        self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself].freeze
         self::ENTRIES = { "free" => "A name they type", "list" => "Their name, picked from the class list",
                           "pass" => "Their student pass", "made_up" => "A made-up name they are given" }.freeze
         # For which there has to be a class.
@@ -22,14 +25,14 @@ module Roost
         self::SPEED_SHARES = { "0" => "Speed does not count", "0.25" => "Speed counts a quarter",
                                "0.5" => "Speed counts half" }.freeze
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
-                           speed_share: "0.25", entry: "free", extra: "" }.freeze
+                           results_itself: false, speed_share: "0.25", entry: "free", extra: "" }.freeze
 
         def self.from_document(document)
           new(**self::DEFAULTS.to_h { |name, default| [name, document.fetch(name.to_s, default)] }).freeze
         end
 
         # The defaults as a form would say them.
-        def self.form = self::DEFAULTS.to_h { |name, value| [name.to_s, value == true ? "1" : value] }
+        def self.form = self::DEFAULTS.to_h { |name, value| [name.to_s, { true => "1", false => "" }.fetch(value, value)] }
 
         # @param form [Hash{String=>String}] "1" for what is ticked
         # @return [Options] anything not understood gets its default
@@ -37,7 +40,7 @@ module Roost
           share = self::SPEED_SHARES.key?(form["speed_share"]) ? form["speed_share"] : self::DEFAULTS[:speed_share]
           entry = self::ENTRIES.key?(form["entry"]) ? form["entry"] : self::DEFAULTS[:entry]
           extra = Text.read(form["extra"], limit: self::EXTRA_LIMIT, what: "The label", lines: false).value.to_s
-          ticked = %i[opens_itself may_change code_throughout names_shown].to_h { |name| [name, form[name.to_s] == "1"] }
+          ticked = self::TICKED.to_h { |name| [name, form[name.to_s] == "1"] }
           new(**ticked, speed_share: share, entry: entry, extra: extra).freeze
         end
 

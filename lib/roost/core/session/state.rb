@@ -11,20 +11,22 @@ module Roost
       # slide_id:: the slide everybody is on
       # openings:: Hash of slide id to [Opening], one an attempt, for every prompt that was ever opened
       # showing::  what the teacher has put on the class screen: "results", "key",
-      #            "standings" (true) and "spotlight" ([{"seat", "named"}], side by side),
+      #            "standings", "pairs" (true) and "spotlight" ([{"seat", "named"}], side by side),
       #            and how results are shown: "look" (as the kind's Handling says) and "page" (from 0)
       # eyes_up::  all devices rest until the teacher goes on
       # set_aside:: ids of slides whose question was set aside: it counts for nobody
       # curated::  Hash of slide id to Curation, where the teacher has sorted what was given
       # room_for:: how many seats the teacher expects; more are turned away
       # locked::   nobody else may join
-      State = Struct.new(:phase, :slide_id, :openings, :showing, :eyes_up, :set_aside, :curated, :room_for, :locked,
-                         keyword_init: true) do
+      # pairs::    who was told to talk with whom, round by round: Arrays of groups of ids of seats
+      # talk::     Talk over the present slide, or nil
+      State = Struct.new(:phase, :slide_id, :openings, :showing, :eyes_up, :set_aside, :curated, :room_for, :locked, :talk,
+                         :pairs, keyword_init: true) do
         self::EXPECTED = 60
 
         def self.start
           new(phase: "lobby", slide_id: nil, openings: {}.freeze, showing: {}.freeze, eyes_up: false, set_aside: [].freeze,
-              curated: {}.freeze, room_for: self::EXPECTED, locked: false).freeze
+              curated: {}.freeze, room_for: self::EXPECTED, locked: false, talk: nil, pairs: [].freeze).freeze
         end
 
         # @param document [Hash] as #to_document gives it
@@ -34,7 +36,8 @@ module Roost
               openings: openings.freeze,
               showing: showing(document.fetch("showing")), eyes_up: document.fetch("eyes_up"),
               set_aside: document.fetch("aside", []).freeze, locked: document.fetch("locked", false),
-              room_for: document.fetch("room_for", self::EXPECTED),
+              room_for: document.fetch("room_for", self::EXPECTED), talk: Talk.from_document(document["talk"]),
+              pairs: document.fetch("pairs", []).freeze,
               curated: document.fetch("curated", {}).transform_values { |each| Curation.from_document(each) }.freeze).freeze
         end
 
@@ -86,7 +89,8 @@ module Roost
         # All but the openings.
         def to_document
           { "phase" => phase, "slide_id" => slide_id, "showing" => showing, "eyes_up" => eyes_up, "aside" => set_aside,
-            "room_for" => room_for, "locked" => locked, "curated" => curated.transform_values(&:to_document) }
+            "room_for" => room_for, "locked" => locked, "talk" => talk&.to_document, "pairs" => pairs,
+            "curated" => curated.transform_values(&:to_document) }
         end
       end
     end

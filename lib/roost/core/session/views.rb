@@ -10,26 +10,18 @@ module Roost
         Spotlight = Struct.new(:seat_id, :name, :value, keyword_init: true)
         Own = Struct.new(:value, :typed, :final, :late, :save_id, :status, :points, keyword_init: true)
         # Where the session stands, alike for every audience.
-        WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline eyes_up sound].freeze
+        WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline eyes_up talk sound].freeze
         # What the teacher has put up.
         PUT_UP = %i[look key spotlights].freeze
+        # Who talks together. number:: as it is called out; names:: of all of them, or nil where nobody is to be named
+        Pair = Struct.new(:number, :names, keyword_init: true)
         # ahead:: pictures of the next slide, to be fetched while nothing else is going on; done:: Done, at the end
-        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, keyword_init: true)
+        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, :pair, keyword_init: true)
         # How many questions a seat was asked, and how many it answered.
         Done = Struct.new(:asked, :answered, keyword_init: true)
         # birds:: their states; here:: how many are
         Screen = Struct.new(*WHERE, *PUT_UP, :order, :code, :birds, :here, :names, :answered, :tally, :page, :pages, :standings,
-                            keyword_init: true)
-        Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
-        # typed:: what can't be read as an answer, in place of a value; beside:: what another window wrote
-        Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :by_line, :spotlit,
-                           :received_at, keyword_init: true)
-        # What a student gave to the present question, for the tile. short:: in a few letters; mark:: 0 to 1, nil
-        # where nothing is marked; parts:: what of the tally it is part of
-        Gave = Struct.new(:short, :mark, :parts, keyword_init: true)
-        Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
-                          :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
-                          :set_aside, :gave, keyword_init: true)
+                            :pairs, keyword_init: true)
 
         # How many answers and students the Desk lists one by one; the charts and counts are of all.
         MOST_LISTED = 60
@@ -42,10 +34,8 @@ module Roost
         # @return [Hash{Seat=>Array<Integer>}] each distinct view with the seats that have it
         def self.seats(moment, seat_ids)
           common = common(moment)
-          seat_ids.group_by { |id| [own(moment, id), standing(moment, id), moment.order(id), done(moment, id)] }
-                  .to_h do |(own, standing, order, done), ids|
-            apart = own || standing || order || done
-            [apart ? Seat.new(**common.to_h, own: own, standing: standing, order: order, done: done).freeze : common, ids]
+          seat_ids.group_by { |id| parts(moment, id) }.transform_keys do |parts|
+            parts.any? ? Seat.new(**common.to_h, **parts).freeze : common
           end
         end
 
@@ -62,41 +52,29 @@ module Roost
                                                                         here: birds.count(&:here),
                                                                         answered: moment.answered,
                                                                         names: names(moment),
+                                                                        pairs: pairs(moment),
                                                                         standings: shown_standings(moment)).freeze
         end
 
         private_class_method :screen_of
 
         # @return [Desk] the teacher's view
-        def self.desk(moment)
+        def self.desk(moment) = Desk.of(moment)
+
+        # Where the session stands, alike for every audience.
+        # @return [Hash] of WHERE
+        def self.where(moment)
           state = moment.state
-          prompt = moment.slide&.prompt
-          played = !moment.slide.nil? && moment.lesson.game?(moment.slide.id)
-          Desk.new(**where(moment), code: moment.code, showing: state.showing, room_for: state.room_for,
-                                    locked: state.locked, names_shown: moment.options.names_shown,
-                                    gave: prompt ? gave(moment) : {},
-                                    stopped: moment.stopped, missing: moment.missing.map(&:name), expected: moment.roll.length,
-                                    on_screen: screen(moment), birds: moment.birds, sheet: sheet(moment),
-                                    tally: prompt && moment.tally, entries: prompt && entries(moment),
-                                    answers: prompt ? moment.given.length : 0,
-                                    game: played,
-                                    standings: (moment.standings if played && state.opening && !state.open?),
-                                    following: moment.lesson.neighbour(state.slide_id, 1),
-                                    set_aside: state.set_aside?(state.slide_id),
-                                    for_teacher: for_teacher(moment)).freeze
+          { session_id: moment.id, phase: state.phase, title: moment.title, slide: moment.slide, attempt: moment.attempt,
+            place: moment.place,
+            total: moment.lesson.class_slides.length, theme: moment.lesson.details.theme,
+            goal: (moment.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, open: state.open?,
+            opened: !state.opening.nil?, deadline: (state.opening.deadline if state.open?), talk: state.talk,
+            sound: moment.lesson.sound? }
         end
 
         class << self
           private
-
-          def where(moment)
-            state = moment.state
-            { session_id: moment.id, phase: state.phase, title: moment.title, slide: moment.slide, attempt: moment.attempt,
-              place: moment.place,
-              total: moment.lesson.class_slides.length, theme: moment.lesson.details.theme,
-              goal: (moment.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, open: state.open?,
-              opened: !state.opening.nil?, deadline: (state.opening.deadline if state.open?), sound: moment.lesson.sound? }
-          end
 
           def put_up(moment)
             showing = moment.state.showing
@@ -127,6 +105,33 @@ module Roost
 
             asked = moment.asked_of(seat_id)
             Done.new(asked: asked.length, answered: asked.count { |slide| moment.given(slide.id).key?(seat_id) }).freeze
+          end
+
+          # What one seat sees otherwise than others do, as far as there is anything.
+          def parts(moment, seat_id)
+            { own: own(moment, seat_id), standing: standing(moment, seat_id), order: moment.order(seat_id),
+              done: done(moment, seat_id), pair: pair(moment, seat_id) }.compact
+          end
+
+          # @return [Array<Pair>, nil] nil while none are put up
+          def pairs(moment)
+            return nil unless moment.state.shows?("pairs")
+
+            moment.once(:pairs) do
+              moment.state.pairs.last.each_with_index.map do |group, place|
+                names = moment.names.values_at(*group).compact if moment.options.names_shown
+                Pair.new(number: place + 1, names: names).freeze
+              end
+            end
+          end
+
+          # At the seat itself everybody may know with whom.
+          def pair(moment, seat_id)
+            place = moment.state.shows?("pairs") ? moment.state.pairs.last.index { |group| group.include?(seat_id) } : nil
+            return nil unless place
+
+            others = moment.state.pairs.last[place] - [seat_id]
+            Pair.new(number: place + 1, names: moment.names.values_at(*others).compact).freeze
           end
 
           # What all seats see alike.
@@ -179,55 +184,6 @@ module Roost
 
             rows = moment.standings.first(8)
             moment.options.names_shown ? rows : rows.map { |row| row.dup.tap { |copy| copy.name = nil }.freeze }
-          end
-
-          # In order of arrival, so that nothing moves when another one comes.
-          def entries(moment)
-            opening = moment.state.opening
-            spotlit = moment.state.spotlights.map { |light| light["seat"] }
-            prompt = moment.slide.prompt
-            all = moment.unread.empty? ? moment.given : moment.given.merge(moment.unread.slice(*moment.names.keys))
-            all.min_by(MOST_LISTED) { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
-              read = answer.readable?
-              Entry.new(seat_id: seat_id, name: moment.names[seat_id], value: (answer.value if read),
-                        typed: (answer.typed_text unless read), remark: (prompt.remark(answer.value, moment.tally) if read),
-                        writing: !answer.final && !answer.unfinished?(opening), unfinished: answer.unfinished?(opening),
-                        late: answer.late, by_line: answer.by_line, beside: answer.beside_text,
-                        spotlit: spotlit.include?(seat_id), received_at: answer.received_at).freeze
-            end
-          end
-
-          # @return [Hash{Integer=>Gave}] seat id to what is on its tile, of those that have one
-          def gave(moment)
-            prompt = moment.slide.prompt
-            moment.birds.first(MOST_LISTED).filter_map do |bird|
-              answer = moment.given[bird.seat_id] or next
-
-              short = prompt.short(answer.value)
-              [bird.seat_id, Gave.new(short: short.length > SHORT ? "#{short[0, SHORT].rstrip}…" : short,
-                                      mark: prompt.mark(answer.value), parts: prompt.tally_parts(answer.value)).freeze]
-            end.to_h
-          end
-
-          # Slides for teachers only that stand just before or after the present one.
-          def for_teacher(moment)
-            slides = moment.lesson.slides
-            at = moment.state.slide_id && moment.lesson.place(moment.state.slide_id)
-            return slides.take_while { |slide| !slide.for_class } unless at
-
-            before = slides[0...at].reverse.take_while { |slide| !slide.for_class }.reverse
-            before + slides[(at + 1)..].take_while { |slide| !slide.for_class }
-          end
-
-          def sheet(moment)
-            moment.lesson.class_slides.each_with_index.map do |slide, place|
-              opening = moment.state.opening(slide.id)
-              Place.new(slide: slide, number: place + 1, section: moment.lesson.section_of(slide.id),
-                        here: slide.id == moment.state.slide_id,
-                        open: !opening.nil? && opening.open? && moment.state.live?, done: !opening.nil?,
-                        passed_over: moment.passed_over?(slide.id),
-                        count: (moment.given(slide.id).length if slide.prompt)).freeze
-            end
           end
         end
       end

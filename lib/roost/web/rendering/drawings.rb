@@ -52,9 +52,9 @@ module Roost
       # A disc that sinks behind the wire; sun-timer moves it.
       # @param share [Float] of the time that is left, 0 to 1
       def sun(share)
-        disc = %(<circle cx="30" cy="#{(46 - (28 * share)).round(1)}" r="15" clip-path="url(#sun-sky)"/>)
-        sky = %(<clipPath id="sun-sky"><rect width="60" height="30"/></clipPath>)
-        %(<svg class="sun" viewBox="0 0 60 36" aria-hidden="true">#{sky}#{disc}<path d="M2 30 H58"/></svg>)
+        # An SVG in another shows nothing outside of itself.
+        sky = %(<svg width="60" height="30"><circle cx="30" cy="#{(46 - (28 * share)).round(1)}" r="15"/></svg>)
+        %(<svg class="sun" viewBox="0 0 60 36" aria-hidden="true">#{sky}<path d="M2 30 H58"/></svg>)
       end
     end
   end

@@ -126,6 +126,13 @@ module Roost
         "#{number}#{ending}"
       end
 
+      # What a slide asks, in a few words: choice · 40 s
+      def slide_brief(slide)
+        return "slide" unless slide.prompt
+
+        [slide.prompt.label.downcase, ("#{slide.prompt.time_limit} s" if slide.prompt.time_limit)].compact.join(" · ")
+      end
+
       # Seconds left until a deadline, to the tenth; what the timer elements count down from.
       def left(deadline, now) = [deadline - now, 0].max.round(1)
     end

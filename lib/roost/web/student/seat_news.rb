@@ -14,7 +14,7 @@ module Roost
         def of(view)
           return [] unless view.phase == "live"
 
-          [answering(view), *told(view), *put_up(view)].compact
+          [view.talk&.words, pair(view.pair), answering(view), *told(view), *put_up(view)].compact
         end
 
         # What the page is called: where one is.
@@ -27,6 +27,8 @@ module Roost
         end
 
         private
+
+        def pair(pair) = pair && "You talk with #{pair.names.join(" and ")}: number #{pair.number}."
 
         def answering(view)
           return nil unless view.slide.prompt && view.opened

@@ -7,11 +7,13 @@ module Roost
       include Brief
 
       # Of commands, beside those of the kinds.
-      ARGUMENTS = %w[from slide seconds what seat named beside page seats].freeze
+      ARGUMENTS = %w[from slide seconds what seat named beside page seats size after].freeze
+      # How long a timer may be, to begin with.
+      LENGTHS = { 30 => "30 s", 60 => "1 min", 120 => "2 min", 180 => "3 min", 300 => "5 min" }.freeze
 
       get "/:id" do |id|
         row = own_session(id)
-        page("desk/show", title: "#{row.title} · Desk", layout: "layouts/desk", row: row, now: row.now,
+        page("desk/show", title: "#{row.title} · Desk", layout: "layouts/desk", row: row, now: row.now, lengths: LENGTHS,
                           view: Core::Session::Views.desk(Store::Moments.new.of(row)))
       end
 

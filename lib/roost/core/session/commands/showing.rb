@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Session
+      class Commands
+        # Commands that put something on the class screen, or take it down.
+        module Showing
+          SHOWN = %w[results key standings].freeze
+          MOST_SPOTLIGHTS = 4
+          MOST_PAGES = 1000
+
+          def show(arguments)
+            what = arguments["what"]
+            return Reading.refused("That can't be put on the class screen.") unless SHOWN.include?(what)
+
+            with_prompt do |slide|
+              reason = reason_not_to_show(what, slide)
+              next Reading.refused(reason) if reason
+
+              next keep_showing({ what => true }) if what == "standings"
+
+              looks = what == "results" ? look(slide, arguments) : {}
+              keep_showing(state.showing.except("standings", "pairs").merge(what => true, **looks))
+            end
+          end
+
+          # A "seat" takes only that one out of the spotlight.
+          def hide(arguments)
+            what = arguments["what"]
+            seat = Integer(arguments["seat"].to_s, 10, exception: false)
+            left = state.spotlights.reject { |light| light["seat"] == seat }
+            if what == "spotlight" && seat && left.any?
+              return while_live { keep_showing(state.showing.merge("spotlight" => left)) }
+            end
+
+            gone = what == "results" ? %w[results key look page] : [what]
+            while_live { keep_showing(state.showing.except(*gone)) }
+          end
+
+          # One seat's answer instead of what is in the spotlight, or with "beside" next to it.
+          def spotlight(arguments)
+            seat = Integer(arguments["seat"].to_s, 10, exception: false)
+            return Reading.refused("That answer isn't here any more. Choose another.") unless seat
+
+            with_prompt do
+              others = arguments["beside"] == "1" ? state.spotlights.reject { |light| light["seat"] == seat } : []
+              if others.length == MOST_SPOTLIGHTS
+                next Reading.refused("Four answers side by side is the most. Take one down first.")
+              end
+
+              lights = others + [{ "seat" => seat, "named" => arguments["named"] == "1" }]
+              keep_showing(state.showing.except("standings", "pairs").merge("spotlight" => lights))
+            end
+          end
+
+          private
+
+          # How results are to be shown: which page of them, and what else the kind has to say of it.
+          def look(slide, arguments)
+            page = Integer(arguments["page"].to_s, 10, exception: false) || state.showing.fetch("page", 0)
+            { "page" => page.clamp(0, MOST_PAGES), "look" => slide.prompt.look(arguments, state.look) }.reject do |_, part|
+              part == {}
+            end
+          end
+
+          def keep_showing(showing) = Reading.ok(state.with(showing: showing.freeze))
+
+          def reason_not_to_show(what, slide)
+            if what == "key" && !slide.prompt.keyed?
+              "This question has no key."
+            elsif what == "standings" && lesson.round(slide.id).empty?
+              "This slide is in no game round."
+            elsif state.open? && %w[key standings].include?(what)
+              "Close answers first."
+            end
+          end
+        end
+      end
+    end
+  end
+end

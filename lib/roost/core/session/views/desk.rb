@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Session
+      module Views
+        # The teacher's view of a session.
+        #
+        # pairs:: how often the class was put into groups
+        # step:: the command that makes sense next: :answers (open or close), :results, :key, :standings or :eyes
+        Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
+                          :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
+                          :set_aside, :gave, :class_name, :last_time, :step, :pairs, keyword_init: true)
+
+        # What the Desk shows, put together from a moment.
+        class Desk
+          Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
+          # typed:: what can't be read as an answer, in place of a value; beside:: what another window wrote
+          Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :by_line, :spotlit,
+                             :received_at, keyword_init: true)
+          # What a student gave to the present question, for the tile. short:: in a few letters; mark:: 0 to 1, nil
+          # where nothing is marked; parts:: what of the tally it is part of
+          Gave = Struct.new(:short, :mark, :parts, keyword_init: true)
+
+          class << self
+            # @param moment [Moment]
+            # @return [Desk]
+            def of(moment)
+              new(**Views.where(moment), **room(moment), **answers(moment), **lesson(moment), step: step(moment)).freeze
+            end
+
+            private
+
+            # Who is here, and who may come.
+            def room(moment)
+              state = moment.state
+              { code: moment.code, room_for: state.room_for, locked: state.locked, birds: moment.birds, stopped: moment.stopped,
+                missing: moment.missing.map(&:name), expected: moment.roll.length, names_shown: moment.options.names_shown,
+                class_name: moment.class_name, pairs: state.pairs.length }
+            end
+
+            # What they gave, and what of it is put up.
+            def answers(moment)
+              state = moment.state
+              asked = !moment.slide&.prompt.nil?
+              game = !moment.slide.nil? && moment.lesson.game?(moment.slide.id)
+              { showing: state.showing, on_screen: Views.screen(moment), gave: asked ? gave(moment) : {},
+                tally: asked && moment.tally, entries: asked && entries(moment), answers: asked ? moment.given.length : 0,
+                game: game, standings: (moment.standings if game && state.opening && !state.open?),
+                set_aside: state.set_aside?(state.slide_id) }
+            end
+
+            # What was, and what comes.
+            def lesson(moment)
+              { sheet: sheet(moment), following: moment.lesson.neighbour(moment.state.slide_id, 1),
+                last_time: moment.last_time, for_teacher: for_teacher(moment) }
+            end
+
+            def step(moment)
+              state = moment.state
+              prompt = moment.slide&.prompt
+              return :eyes if prompt.nil? || state.shows?("standings")
+              return :answers if state.opening.nil? || state.open?
+              return :results unless state.shows?("results")
+              return :key if prompt.keyed? && !state.shows?("key")
+
+              moment.lesson.game?(moment.slide.id) ? :standings : :eyes
+            end
+
+            # In order of arrival, so that nothing moves when another one comes.
+            def entries(moment)
+              opening = moment.state.opening
+              spotlit = moment.state.spotlights.map { |light| light["seat"] }
+              prompt = moment.slide.prompt
+              all = moment.unread.empty? ? moment.given : moment.given.merge(moment.unread.slice(*moment.names.keys))
+              all.min_by(MOST_LISTED) { |_seat_id, answer| answer.arrival }.map do |seat_id, answer|
+                read = answer.readable?
+                Entry.new(seat_id: seat_id, name: moment.names[seat_id], value: (answer.value if read),
+                          typed: (answer.typed_text unless read), remark: (prompt.remark(answer.value, moment.tally) if read),
+                          writing: !answer.final && !answer.unfinished?(opening), unfinished: answer.unfinished?(opening),
+                          late: answer.late, by_line: answer.by_line, beside: answer.beside_text,
+                          spotlit: spotlit.include?(seat_id), received_at: answer.received_at).freeze
+              end
+            end
+
+            # @return [Hash{Integer=>Gave}] seat id to what is on its tile, of those that have one
+            def gave(moment)
+              prompt = moment.slide.prompt
+              moment.birds.first(MOST_LISTED).filter_map do |bird|
+                answer = moment.given[bird.seat_id] or next
+
+                short = prompt.short(answer.value)
+                [bird.seat_id, Gave.new(short: short.length > SHORT ? "#{short[0, SHORT].rstrip}…" : short,
+                                        mark: prompt.mark(answer.value), parts: prompt.tally_parts(answer.value)).freeze]
+              end.to_h
+            end
+
+            # Slides for teachers only that stand just before or after the present one.
+            def for_teacher(moment)
+              slides = moment.lesson.slides
+              at = moment.state.slide_id && moment.lesson.place(moment.state.slide_id)
+              return slides.take_while { |slide| !slide.for_class } unless at
+
+              before = slides[0...at].reverse.take_while { |slide| !slide.for_class }.reverse
+              before + slides[(at + 1)..].take_while { |slide| !slide.for_class }
+            end
+
+            def sheet(moment)
+              moment.lesson.class_slides.each_with_index.map do |slide, place|
+                opening = moment.state.opening(slide.id)
+                Place.new(slide: slide, number: place + 1, section: moment.lesson.section_of(slide.id),
+                          here: slide.id == moment.state.slide_id,
+                          open: !opening.nil? && opening.open? && moment.state.live?, done: !opening.nil?,
+                          passed_over: moment.passed_over?(slide.id),
+                          count: (moment.given(slide.id).length if slide.prompt)).freeze
+              end
+            end
+          end
+        end
+      end
+    end
+  end
+end
