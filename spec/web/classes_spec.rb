@@ -168,6 +168,27 @@ RSpec.describe "The pages of classes" do
       expect([get("/class/#{code.delete(" ")}").status, page.at_css("main").text]).to match([404, /That class code isn't known./])
     end
 
+    it "let each choose a team, which the lobby and the Desk show, and which the teacher changes" do
+      session = start(entry: "list", teams: "chosen", team_count: "2")
+      get "/join/#{session.code}"
+      teams = page.css("input[name=team]").map { |input| input["value"] }
+      expect(page.css(".pick .team").map { |each| each.text.strip }).to eq(%w[Reed Sedge])
+      press("='/join/#{session.code}'", student: page.at_css("input[name=student]")["value"], team: nil)
+      expect(page.at_css("[role=alert]").text).to eq("Choose your team.")
+      press("='/join/#{session.code}'", student: page.at_css("input[name=student]")["value"], team: teams.last)
+      follow_redirect!
+      expect(page.at_css("main .team").text.strip).to eq("Sedge")
+      expect(Nokogiri::HTML(get("/screen/#{session.screen_key}").body).css(".screen-teams section").map { |each| each.text.split })
+        .to eq([%w[Reed 0], %w[Sedge 1 Ada]])
+      get "/desk/#{session.id}"
+      expect(page.at_css(".perch-team")["title"]).to eq("Sedge")
+      get page.at_css(".perch button")["hx-get"]
+      seat = page.at_css("form[hx-post$='/team']")["hx-post"]
+      post_form seat, team: teams.first
+      get "/desk/#{session.id}"
+      expect(page.at_css(".perch-team")["title"]).to eq("Reed")
+    end
+
     it "show a student's pass to their teacher, and print all of them" do
       get "/classes/#{kestrel}"
       address = page.at_css("tbody a")["href"]

@@ -48,7 +48,9 @@ module Roost
 
       # Where nobody came or went, what was worked out of other answers stands, too.
       def seats(answers_only)
-        answers_only ? { seats: @last.seats, roll: @last.roll, stopped: @last.stopped, before: @last.record } : {}
+        return {} unless answers_only
+
+        { seats: @last.seats, roll: @last.roll, teams: @last.teams, stopped: @last.stopped, before: @last.record }
       end
 
       def read_row

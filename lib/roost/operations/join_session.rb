@@ -31,16 +31,19 @@ module Roost
       # @param student_id [Integer, nil] of the class list, as picked
       # @param extra [String, nil] what was asked besides
       # @param device [String, nil] what the device calls itself
+      # @param team_id [Integer, nil] as chosen
       # @return [Core::Reading] of the seat's token
-      def call(raw_code, raw_name, student_id: nil, extra: nil, device: nil)
+      def call(raw_code, raw_name, student_id: nil, extra: nil, device: nil, team_id: nil)
         device = nil unless device.to_s.match?(DEVICE)
-        enter(raw_code, device: device) { |row| WhoComes.new(row).call(raw_name, student_id: student_id, extra: extra) }
+        enter(raw_code, device: device) do |row|
+          WhoComes.new(row).call(raw_name, student_id: student_id, extra: extra, team_id: team_id)
+        end
       end
 
       # @param student [Core::Student] whose pass was shown
       # @return [Core::Reading] of the seat's token
       def with_pass(raw_code, student)
-        enter(raw_code, student_id: student.id) { Core::Reading.ok(WhoComes.with_pass(student)) }
+        enter(raw_code, student_id: student.id) { |row| WhoComes.new(row).with_pass(student) }
       end
 
       # One of a practice class: under any name, and though there is no room.
@@ -87,7 +90,7 @@ module Roost
 
       # @return [String, nil] nil when another was faster, or there is no room
       def create(seats, row, name, who, about)
-        _id, token = seats.create(row.id, name, student_id: who.student_id, extra: who.extra, **about)
+        _id, token = seats.create(row.id, name, student_id: who.student_id, extra: who.extra, team_id: who.team_id, **about)
         Live::Bus.announce(row.id, :people) if token
         token
       end

@@ -9,6 +9,7 @@ module Roost
 
       NO_CLASS = "That class isn't here any more. Choose another."
       NO_LIST = "Choose a class, so that there is a list to pick from."
+      NO_GROUPS = "Nobody in that class is in a group yet. Give its students groups first, or deal the teams."
       NOBODY = "Nobody is in that class yet. Add its students first, or let them type a name."
 
       # @param form [Hash] "title", "class_id" or "class_name", and the options
@@ -22,15 +23,33 @@ module Roost
 
         options = Core::Session::Options.read(form)
         read(form, "title", TITLE_LIMIT, "The title").and_then do |title|
-          given_to(account_id, form, options).map do |about|
-            Store::Sessions.new.create(account_id: account_id, lesson_id: lesson_id, lesson: row.lesson.settled, options: options,
-                                       title: title.empty? ? row.lesson.title : title,
-                                       last_time: LastTime.new.call(account_id, lesson_id), **about)
+          given_to(account_id, form, options).and_then do |about|
+            teams(options, about[:class_id]).map do |teams|
+              begin_session(teams, account_id: account_id, lesson_id: lesson_id, lesson: row.lesson.settled, options: options,
+                                   title: title.empty? ? row.lesson.title : title,
+                                   last_time: LastTime.new.call(account_id, lesson_id), **about)
+            end
           end
         end
       end
 
       private
+
+      def begin_session(teams, **about)
+        sessions = Store::Sessions.new
+        sessions.transaction { sessions.create(**about).tap { |row| Store::Teams.new.create(row.id, teams) } }
+      end
+
+      # @return [Core::Reading] of Array of names and marks
+      def teams(options, class_id)
+        named = case options.teams
+                when "" then []
+                when "groups"
+                  Core::Session::Team.of_groups(class_id ? Store::Students.new.of_class(class_id).map(&:group) : [])
+                else Core::Session::Team.named(options.team_count.to_i)
+                end
+        named.empty? && options.teams == "groups" ? Core::Reading.refused(NO_GROUPS) : Core::Reading.ok(named)
+      end
 
       # @return [Core::Reading] of the class it is given to: :class_id and :class_name
       def given_to(account_id, form, options)

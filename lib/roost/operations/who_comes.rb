@@ -11,12 +11,11 @@ module Roost
       PICK = "Pick your name from the list. If it isn't there, tell your teacher."
       NO_PASS = "Type your student pass."
 
-      # student_id:: of the class list, or nil; extra:: what was asked besides the name, or ""
-      Comer = Struct.new(:name, :student_id, :extra, keyword_init: true)
+      CHOOSE = "Choose your team."
 
-      # @param student [Core::Student] whose pass was shown
-      # @return [Comer]
-      def self.with_pass(student) = Comer.new(name: student.shown_name, student_id: student.id, extra: "").freeze
+      # student_id:: of the class list, or nil; extra:: what was asked besides the name, or ""; team_id:: nil for whichever
+      # is the smallest
+      Comer = Struct.new(:name, :student_id, :extra, :team_id, keyword_init: true)
 
       # @param row [Store::Sessions::Row]
       def initialize(row)
@@ -26,8 +25,12 @@ module Roost
       # @param name [String, nil] as typed
       # @param student_id [Integer, nil] as picked from the list
       # @param extra [String, nil] what was asked besides
+      # @param team_id [Integer, nil] as chosen
       # @return [Core::Reading] of Comer
-      def call(name, student_id:, extra:)
+      def call(name, student_id:, extra:, team_id: nil)
+        return Core::Reading.refused(CHOOSE) unless team?(team_id)
+
+        @team_id = team_id
         asked(extra).and_then do |said|
           case row.options.entry
           when "pass" then Core::Reading.refused(NO_PASS)
@@ -38,12 +41,28 @@ module Roost
         end
       end
 
+      # @param student [Core::Student] whose pass was shown
+      # @return [Core::Reading] of Comer
+      def with_pass(student) = comer(student.shown_name, student.id, "")
+
       private
 
       attr_reader :row
 
       def comer(name, student_id, extra)
-        Core::Reading.ok(Comer.new(name: name, student_id: student_id, extra: extra).freeze)
+        team_id = @team_id || group(student_id)
+        Core::Reading.ok(Comer.new(name: name, student_id: student_id, extra: extra, team_id: team_id).freeze)
+      end
+
+      def teams = @teams ||= Store::Teams.new.of(row.id)
+
+      # Where each chooses, one of them has to be.
+      def team?(team_id) = row.options.teams != "chosen" || teams.any? { |team| team.id == team_id }
+
+      # The team that is called like the group of somebody on the class list.
+      def group(student_id)
+        person = row.options.teams == "groups" ? people.find { |each| each.id == student_id } : nil
+        person && teams.find { |team| team.name.casecmp?(person.group.strip) }&.id
       end
 
       def asked(extra)

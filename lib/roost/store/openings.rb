@@ -27,7 +27,12 @@ module Roost
       # @param now [Hash{String=>Array<Core::Session::Opening>}]
       def keep(session_id, before, now)
         now.each do |slide_id, openings|
-          (openings - before.fetch(slide_id, [])).each { |opening| write(session_id, slide_id, opening) }
+          earlier = before.fetch(slide_id, [])
+          (openings - earlier).each do |opening|
+            write(session_id, slide_id, opening)
+            fresh = earlier.none? { |other| other.attempt == opening.attempt }
+            Teams.new(database).keep_opening(session_id, slide_id, opening.attempt) if fresh
+          end
         end
       end
 

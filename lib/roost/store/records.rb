@@ -12,7 +12,7 @@ module Roost
 
       # @param row [Sessions::Row]
       # @param before [Core::Session::Record, nil] of a moment ago
-      # @param parts [Hash] :seats, :answers, :shown and :roll, where the caller has them at hand already
+      # @param parts [Hash] :seats, :answers, :shown, :roll and :teams, where the caller has them at hand already
       # @return [Core::Session::Record]
       def of(row, before: nil, **parts)
         state = row.state
@@ -20,6 +20,7 @@ module Roost
           id: row.id, title: row.title, options: row.options, openings: state.openings, set_aside: state.set_aside,
           curated: state.curated, before: before, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
           roll: parts.fetch(:roll) { roll(row) },
+          teams: parts.fetch(:teams) { row.options.teams.empty? ? [] : Teams.new(database).of(row.id) },
           seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
           answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
           shown: parts.fetch(:shown) { Deliveries.new(database).of(row.id) }

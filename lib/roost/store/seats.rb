@@ -16,10 +16,10 @@ module Roost
 
       # One comes in at a time, so that no more come than there is room for; what is counted is counted
       # after those before are in. One string, so that nobody waits for more than the database's own work.
-      ENTER = <<~SQL
+      ENTER = <<~SQL.freeze
         SELECT pg_advisory_xact_lock(77813, :session_id);
-        INSERT INTO seats (session_id, name, practice, student_id, extra, device, token_digest)
-        SELECT :session_id, :name, :practice, :student_id, :extra, :device, :digest
+        INSERT INTO seats (session_id, name, practice, student_id, extra, device, token_digest, team_id)
+        SELECT :session_id, :name, :practice, :student_id, :extra, :device, :digest, COALESCE(:team_id, #{Teams::SMALLEST})
         WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
         ON CONFLICT DO NOTHING RETURNING id
       SQL
@@ -27,15 +27,16 @@ module Roost
 
       # @param room [Integer, nil] how many seats there may be; nil when that is no matter
       # @param student_id [Integer, nil] whose it is; extra [String] what was asked besides the name; device
-      #   [String, nil] what the device calls itself
+      #   [String, nil] what the device calls itself; team_id [Integer, nil] of a team of the session: where there are
+      #   teams and none is named, the smallest
       # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile, that student
       #   sits already, or there is no room
-      def create(session_id, name, practice: false, room: nil, student_id: nil, extra: "", device: nil)
+      def create(session_id, name, practice: false, room: nil, student_id: nil, extra: "", device: nil, team_id: nil)
         token = SecureRandom.urlsafe_base64(16)
         digest = Seats.digest(token)
         row = { session_id: session_id, name: name, practice: practice, student_id: student_id, extra: extra, device: device }
-        id = if room then database[ENTER, row.merge(digest: digest, room: room)].get(:id)
-             else database[:seats].insert_conflict.insert(**row, token_digest: digest)
+        id = if room then database[ENTER, row.merge(digest: digest, room: room, team_id: team_id)].get(:id)
+             else database[:seats].insert_conflict.insert(**row, token_digest: digest, team_id: team_id || smallest(session_id))
              end
         id && [id, token]
       end
@@ -167,6 +168,9 @@ module Roost
           bad_until: Sequel.case({ slow => now }, :bad_until) }.freeze
       end
       private_constant :HEARD
+
+      def smallest(session_id) = Sequel.lit(Teams::SMALLEST, session_id: session_id)
+      private :smallest
 
       def all_of_session
         fresh = Sequel.lit("stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => ?)", STALE)

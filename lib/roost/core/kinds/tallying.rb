@@ -9,6 +9,7 @@ module Roost
         #
         # @param values [Hash{Integer=>Hash}] seat id to value
         # @param names [Hash{Integer=>String}] seat id to name
+        # @param teams [Hash{Integer=>String}] seat id to the name of its team, where there are teams
         # @param curation [Session::Curation] what the teacher has done with single words or cards
         # @param before the tally of the moment before, or nil: what it knows isn't worked out again
         def gathered(values, **) = tally(values.values)

@@ -25,7 +25,7 @@ module Roost
 
         # What happened so far.
         def_delegators :record, :id, :title, :lesson, :options, :seats, :names, :answer, :outcome, :passed_over?, :asked_of,
-                       :points, :roll, :missing
+                       :points, :roll, :missing, :teams, :team_of
 
         # @param record [Record]
         # @param state [State]

@@ -12,9 +12,10 @@ module Roost
       # speed_share::      share of the points that speed decides, 0 to 1/2 (rules.md)
       # results_itself::   when a question's time is up, its results are put up
       # entry::            by what students come in: one of ENTRIES
+      # teams::            how seats come to teams: one of Team::WAYS; team_count:: how many there are, as text
       # extra::            what is asked of them besides, as the page calls it; "" for nothing
       Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :results_itself, :speed_share, :entry,
-                           :extra, keyword_init: true) do
+                           :extra, :teams, :team_count, keyword_init: true) do
         # Those that are ticked.
         self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself].freeze
         self::ENTRIES = { "free" => "A name they type", "list" => "Their name, picked from the class list",
@@ -25,7 +26,8 @@ module Roost
         self::SPEED_SHARES = { "0" => "Speed does not count", "0.25" => "Speed counts a quarter",
                                "0.5" => "Speed counts half" }.freeze
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
-                           results_itself: false, speed_share: "0.25", entry: "free", extra: "" }.freeze
+                           results_itself: false, speed_share: "0.25", entry: "free", extra: "",
+                           teams: "", team_count: "4" }.freeze
 
         def self.from_document(document)
           new(**self::DEFAULTS.to_h { |name, default| [name, document.fetch(name.to_s, default)] }).freeze
@@ -40,8 +42,11 @@ module Roost
           share = self::SPEED_SHARES.key?(form["speed_share"]) ? form["speed_share"] : self::DEFAULTS[:speed_share]
           entry = self::ENTRIES.key?(form["entry"]) ? form["entry"] : self::DEFAULTS[:entry]
           extra = Text.read(form["extra"], limit: self::EXTRA_LIMIT, what: "The label", lines: false).value.to_s
+          teams = Team::WAYS.key?(form["teams"]) ? form["teams"] : self::DEFAULTS[:teams]
+          count = Integer(form["team_count"].to_s, 10, exception: false)
+          count = Team::COUNTS.cover?(count) ? count.to_s : self::DEFAULTS[:team_count]
           ticked = self::TICKED.to_h { |name| [name, form[name.to_s] == "1"] }
-          new(**ticked, speed_share: share, entry: entry, extra: extra).freeze
+          new(**ticked, speed_share: share, entry: entry, extra: extra, teams: teams, team_count: count).freeze
         end
 
         def speed = Rational(speed_share)

@@ -16,15 +16,16 @@ module Roost
       # tallies::  Hash of slide id to what was tallied of it so far, here or the moment before; what is
       #            tallied here is put into it, so that a chart can stay where it was
       # roll::     [Student] of the class it was given to; none without a class, or where nobody is to be known
+      # teams::    [Team] of the session
       # before::   the Record of a moment ago; what is the same in both, as an object, is not worked out again
       class Record
         NONE = {}.freeze
         private_constant :NONE
 
-        attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies, :roll
+        attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies, :roll, :teams
 
         def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {},
-                       tallies: {}, roll: [], before: nil)
+                       tallies: {}, roll: [], teams: [], before: nil)
           @id = id
           @title = title
           @lesson = lesson
@@ -37,6 +38,7 @@ module Roost
           @curated = curated
           @tallies = tallies
           @roll = roll
+          @teams = teams
           @fresh = {}
           @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]
         end
@@ -86,12 +88,22 @@ module Roost
           @fresh[slide_id] ||= tallies[slide_id] = begin
             values = given(slide_id).transform_values(&:value)
             curation = @curated.fetch(slide_id, Curation::BLANK)
-            lesson.slide(slide_id).prompt.gathered(values, names: names, curation: curation, before: tallies[slide_id])
+            lesson.slide(slide_id).prompt.gathered(values, names: names, teams: team_names, curation: curation,
+                                                           before: tallies[slide_id])
           end
         end
 
         # @return [Hash{Integer=>String}] seat id to name
         def names = @names ||= seats.to_h { |seat| [seat.id, seat.name] }
+
+        # @return [Hash{Integer=>String}] seat id to the name of its team, of those that are in one
+        def team_names
+          @team_names ||= teams.empty? ? NONE : seats.to_h { |seat| [seat.id, team_of(seat)&.name] }.compact
+        end
+
+        # @param seat [Seat]
+        # @return [Team, nil]
+        def team_of(seat) = teams.find { |team| team.id == seat.team_id }
 
         # @return [Outcome]
         def outcome(slide_id, seat_id)

@@ -16,12 +16,13 @@ module Roost
         # Who talks together. number:: as it is called out; names:: of all of them, or nil where nobody is to be named
         Pair = Struct.new(:number, :names, keyword_init: true)
         # ahead:: pictures of the next slide, to be fetched while nothing else is going on; done:: Done, at the end
-        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, :pair, keyword_init: true)
+        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, :pair, :team,
+                          keyword_init: true)
         # How many questions a seat was asked, and how many it answered.
         Done = Struct.new(:asked, :answered, keyword_init: true)
         # birds:: their states; here:: how many are
         Screen = Struct.new(*WHERE, *PUT_UP, :order, :code, :birds, :here, :names, :answered, :tally, :page, :pages, :standings,
-                            :pairs, keyword_init: true)
+                            :pairs, :teams, keyword_init: true)
 
         # How many answers and students the Desk lists one by one; the charts and counts are of all.
         MOST_LISTED = 60
@@ -52,7 +53,7 @@ module Roost
                                                                         here: birds.count(&:here),
                                                                         answered: moment.answered,
                                                                         names: names(moment),
-                                                                        pairs: pairs(moment),
+                                                                        pairs: pairs(moment), teams: teams(moment),
                                                                         standings: shown_standings(moment)).freeze
         end
 
@@ -110,7 +111,22 @@ module Roost
           # What one seat sees otherwise than others do, as far as there is anything.
           def parts(moment, seat_id)
             { own: own(moment, seat_id), standing: standing(moment, seat_id), order: moment.order(seat_id),
-              done: done(moment, seat_id), pair: pair(moment, seat_id) }.compact
+              done: done(moment, seat_id), pair: pair(moment, seat_id), team: team(moment, seat_id) }.compact
+          end
+
+          def team(moment, seat_id)
+            moment.teams.any? ? moment.seats.find { |seat| seat.id == seat_id }&.then { |seat| moment.team_of(seat) } : nil
+          end
+
+          # In the lobby, who is in which team: names, or how many where nobody is to be named.
+          # @return [Array<Array(Team, Array<String>)>, nil]
+          def teams(moment)
+            return nil unless moment.state.lobby? && moment.teams.any?
+
+            by_team = moment.seats.group_by(&:team_id)
+            moment.teams.map do |team|
+              [team, by_team.fetch(team.id, []).map { |seat| moment.options.names_shown ? seat.name : nil }]
+            end
           end
 
           # @return [Array<Pair>, nil] nil while none are put up

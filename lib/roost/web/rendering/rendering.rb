@@ -21,6 +21,7 @@ module Roost
       # Templates look names up in whatever includes this.
       Core = Roost::Core
       Drawings = Web::Drawings
+      Plants = Web::Plants
       Strokes = Web::Strokes
       Kinds = Web::Kinds
       SeatNews = Web::SeatNews

@@ -63,7 +63,7 @@ module Roost
         def token_for(code, row)
           unless row.options.entry == "pass"
             return Operations::JoinSession.new.call(code, text("name"), student_id: number("student"), extra: text("extra"),
-                                                                        device: text("device"))
+                                                                        device: text("device"), team_id: number("team"))
           end
 
           Operations::EnterByPass.new.call(text("pass").to_s[0, 40], row.id)

@@ -15,8 +15,10 @@ module Roost
         list = row.options.entry == "list" && row.class_id
         page("front/enter", title: "Join #{row.title}", layout: "layouts/plain", bundle: "seat", row: row, refusal: refusal,
                             people: list ? Core::StudentName.told_apart(Store::Students.new.of_class(row.class_id)) : [],
+                            teams: row.options.teams == "chosen" ? Store::Teams.new.of(row.id) : [],
                             taken: list ? Store::Seats.new.people(row.id) : [],
-                            name: text("name").to_s[0, 80], extra: text("extra").to_s[0, 80], picked: number("student"))
+                            name: text("name").to_s[0, 80], extra: text("extra").to_s[0, 80], picked: number("student"),
+                            team_id: number("team"))
       end
     end
   end

@@ -54,6 +54,17 @@ module Roost
         done(id)
       end
 
+      post "/:id/seats/:seat/team" do |id, seat|
+        granted(Operations::MoveToTeam.new.call(account_id, whole(id), whole(seat), number("team")))
+        done(id)
+      end
+
+      # Everybody is dealt to the teams anew.
+      post "/:id/teams" do |id|
+        Operations::DealTeams.new.call(account_id, whole(id)) || not_found
+        done(id)
+      end
+
       post "/:id/seats/:seat/remove" do |id, seat|
         granted(Operations::RemoveSeat.new.call(account_id, whole(id), whole(seat)))
         done(id)

@@ -9,8 +9,9 @@ module Roost
         class Board
           # key:: what curation knows it by; state:: :up, :waiting (for the teacher) or :removed;
           # at:: when it was written, as the device says; column:: number from 0, or nil; name::
-          # nil where the class isn't to know; likes:: how many
-          Card = Struct.new(:key, :text, :emoji, :picture, :at, :state, :pinned, :column, :name, :likes, keyword_init: true)
+          # nil where the class isn't to know; likes:: how many; team:: name of the writer's, or nil
+          Card = Struct.new(:key, :text, :emoji, :picture, :at, :state, :pinned, :column, :name, :likes, :team,
+                            keyword_init: true)
           # What of a board may be seen by all: the cards that are up in their columns, as
           # Posts#grouped gives them, and how many more there are.
           Shown = Struct.new(:groups, :beyond, keyword_init: true) do
@@ -18,7 +19,7 @@ module Roost
 
             def empty? = up.empty?
           end
-          Entry = Struct.new(:value, :name, :cards)
+          Entry = Struct.new(:value, :name, :team, :cards)
 
           # Cards on one board; those beyond come up as others go.
           MOST_SHOWN = 200
@@ -37,16 +38,19 @@ module Roost
 
           # @param values [Hash{Integer=>Hash}] seat id to value
           # @param names [Hash{Integer=>String}] seat id to name
+          # @param teams [Hash{Integer=>String}] seat id to the name of its team
           # @param curation [Session::Curation]
           # @param approve [Boolean] whether a card waits until the teacher lets it through
           # @param before [Board, nil]
-          def initialize(values, names:, curation:, approve:, before: nil)
+          def initialize(values, names:, curation:, approve:, teams: {}, before: nil)
             @curation = curation
             @approve = approve
             @lists = %i[removed approved pinned].to_h { |list| [list, curation[list].each_with_index.to_h] }
             known = before && before.curation == curation && before.approve == approve ? before.entries : {}
             @likes = values.values.flat_map { |value| value["likes"] }.tally
-            @entries = values.to_h { |seat_id, value| [seat_id, entry(seat_id, value, names[seat_id], known[seat_id])] }
+            @entries = values.to_h do |seat_id, value|
+              [seat_id, entry(seat_id, value, [names[seat_id], teams[seat_id]], known[seat_id])]
+            end
             @answered = entries.count { |_, entry| entry.cards.any? }
             sort(entries.each_value.flat_map(&:cards))
             freeze
@@ -70,21 +74,21 @@ module Roost
 
           attr_reader :lists, :likes
 
-          def entry(seat_id, value, name, known)
-            cards = if known.nil? || known.value != value || known.name != name
-                      value["posts"].map { |post| card("#{seat_id}-#{post["id"]}", post, name) }
+          def entry(seat_id, value, writer, known)
+            cards = if known.nil? || known.value != value || [known.name, known.team] != writer
+                      value["posts"].map { |post| card("#{seat_id}-#{post["id"]}", post, *writer) }
                     elsif known.cards.all? { |card| card.likes == likes.fetch(card.key, 0) }
                       return known
                     else
                       known.cards.map { |card| altered(card, likes: likes.fetch(card.key, 0)) }
                     end
-            Entry.new(value, name, cards.freeze).freeze
+            Entry.new(value, *writer, cards.freeze).freeze
           end
 
-          def card(key, post, name)
+          def card(key, post, name, team)
             Card.new(key: key, text: post["text"], emoji: post["emoji"], picture: Picture.from_document(post["picture"]),
                      at: post["at"], state: state(key), pinned: lists[:pinned].key?(key), column: curation.columns[key],
-                     name: name, likes: likes.fetch(key, 0)).freeze
+                     name: name, team: team, likes: likes.fetch(key, 0)).freeze
           end
 
           def state(key)

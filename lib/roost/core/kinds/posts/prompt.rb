@@ -47,15 +47,21 @@ module Roost
 
           def searchable = super + columns
 
-          # Cards by column, those in none first; all in one while none is sorted.
+          # Cards by column, those in none first; all in one while none is sorted. Without columns of its own, a board
+          # has one for each team, where there are teams.
           # @return [Array<Array(String, Array<Board::Card>)>] nil as the name of those in none
           def grouped(cards)
+            return by_team(cards) if columns.empty?
+
             by_column = cards.group_by { |card| card.column if card.column && columns[card.column] }
             return [[nil, cards]] if by_column.keys.compact.empty?
 
             named = columns.each_with_index.map { |name, place| [name, by_column.fetch(place, [])] }
             by_column.key?(nil) ? [[nil, by_column[nil]], *named] : named
           end
+
+          # @return [Array<Array(String, Array<Board::Card>)>] all in one where there are no teams
+          def by_team(cards) = cards.any?(&:team) ? cards.group_by(&:team).sort_by { |team, _| team.to_s } : [[nil, cards]]
 
           # A card as its writer made it, whatever became of it.
           # @param seat_id [Integer, nil] the writer's

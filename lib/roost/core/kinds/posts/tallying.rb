@@ -9,8 +9,8 @@ module Roost
           of_prompt :approve?, :named?, :grouped
 
           # @return [Board]
-          def gathered(values, names: {}, curation: Session::Curation::BLANK, before: nil)
-            Board.new(values, names: names, curation: curation, approve: approve?, before: before)
+          def gathered(values, names: {}, teams: {}, curation: Session::Curation::BLANK, before: nil)
+            Board.new(values, names: names, teams: teams, curation: curation, approve: approve?, before: before)
           end
 
           # @return [Board::Shown]

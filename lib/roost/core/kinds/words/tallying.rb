@@ -17,7 +17,7 @@ module Roost
 
           # rules.md, tallies: counted by what is the same, shown in the commonest spelling. A word
           # keeps its place in the cloud while it can.
-          def gathered(values, names: {}, curation: Session::Curation::BLANK, before: nil)
+          def gathered(values, names: {}, curation: Session::Curation::BLANK, before: nil, **)
             same = Hash.new { |known, word| known[word] = Prompt.same(word) }
             given = values.flat_map { |seat_id, value| value["words"].map { |word| [same[word], word, seat_id] } }
             all = given.group_by(&:first).map { |key, entries| row(key, entries, names) }.sort_by { |row| [-row.count, row.text] }
