@@ -1,12 +1,27 @@
 // Makes what is on the class screen (and its small copy at the Desk) fit: where it is
-// taller than its place, the type is made smaller, in steps, down to a half. Looked at again
-// when a part grows, as a video does once it knows its size, and a formula once it is set.
+// taller than its place, the type is made smaller, in steps, down to a half; a slide that asks
+// nothing has type as large as there is room for. Looked at again when a part grows, as a video
+// does once it knows its size, and a formula once it is set.
+const MOST = 2.4;
+const MOST_OVER_PICTURE = 1.2; // where a picture has what the words leave
 const STEP = 0.05;
 const LEAST = 0.5;
 const growing = new ResizeObserver(() => requestAnimationFrame(fit));
 
+const wide = (part) => part.scrollWidth > part.clientWidth + 1;
+
+function grow(stage) {
+  const most = stage.querySelector(".slide.is-words.has-picture, .slide.is-full") ? MOST_OVER_PICTURE : MOST;
+  for (let by = most; by >= 1; by -= 2 * STEP) {
+    stage.style.setProperty("--grow", by.toFixed(2));
+    const parts = [stage, ...stage.querySelectorAll(".slide-words, .slide-text > *")];
+    if (stage.scrollHeight <= stage.clientHeight + 1 && !parts.some(wide)) break;
+  }
+}
+
 function fit() {
-  for (const stage of document.querySelectorAll(".screen > .screen-stage, .mini-screen")) {
+  for (const stage of document.querySelectorAll(".screen-stage.is-plain")) grow(stage);
+  for (const stage of document.querySelectorAll(".screen > .screen-stage, .mini-screen, .screen-lobby-names")) {
     stage.style.fontSize = "";
     const full = parseFloat(getComputedStyle(stage).fontSize);
     for (let share = 1 - STEP; stage.scrollHeight > stage.clientHeight + 1 && share >= LEAST; share -= STEP) {

@@ -64,6 +64,57 @@ RSpec.describe "The class screen, from the back row" do
     expect(faults(slides, 18)).to be_empty
   end
 
+  # How large heading and text are, in pixels, how much of the height is filled, and what is cut off.
+  FILLED = <<~JS
+    (() => {
+      const stage = document.querySelector(".screen-stage");
+      const parts = [...stage.querySelectorAll(".slide-heading, .slide-words .content, .slide-picture, .slide-behind")]
+        .map((part) => part.getBoundingClientRect()).filter((box) => box.height);
+      const size = (what) => Math.round(parseFloat(getComputedStyle(stage.querySelector(what) ?? stage).fontSize));
+      const tall = Math.max(...parts.map((box) => box.bottom)) - Math.min(...parts.map((box) => box.top));
+      return [size(".slide-heading"), size(".content"), tall / stage.clientHeight, stage.scrollHeight - stage.clientHeight];
+    })()
+  JS
+
+  def filled(slide)
+    session = kept_session(account, Roost::Core::Lesson.new(title: "Marsh", slides: [slide]))
+    command(session, "begin")
+    screen.visit "/screen/#{session.screen_key}"
+    screen.evaluate_async_script(Legible::FITTED)
+    screen.evaluate_script(FILLED)
+  end
+
+  it "is filled by a slide that asks nothing: type as large as there is room for, and nothing cut off" do
+    picture = Roost::Operations::TakeDrawing.new.call(account, "heron").value
+    few = "The heron waits."
+    many = ("The marsh fills in autumn and empties in spring, and every bird has its own reason to come or to go. " * 7).strip
+    heading, = filled(slide("s1", heading: "Look"))
+    expect(heading).to be_within(1).of(88)
+    heading, text, _tall, cut = filled(slide("s1", heading: "Look", text: few))
+    expect([heading, text, cut]).to match([be_within(1).of(88), be_within(1).of(64), be <= 1])
+    _heading, text, tall, cut = filled(slide("s1", heading: "Look", text: many))
+    expect([text, tall, cut]).to match([be >= 24, be > 0.66, be <= 1])
+    { "beside" => few, "words" => few, "full" => "", "behind" => few }.each do |arrangement, words|
+      shown = filled(slide("s1", heading: "Look", text: words, arrangement: arrangement, pictures: [picture]))
+      expect([arrangement, shown[2], shown[3]]).to match([arrangement, be > 0.66, be <= 1])
+    end
+  end
+
+  it "fits forty names into the lobby, and touches no edge" do
+    session = kept_session(account)
+    (1..40).each { |number| Roost::Store::Seats.new.create(session.id, "Wren Calloway-#{number}") }
+    screen.visit "/screen/#{session.screen_key}"
+    expect(screen).to have_css(".names li", count: 40)
+    screen.evaluate_async_script(Legible::FITTED)
+    low, foot, size = screen.evaluate_script(<<~JS)
+      [Math.max(...[...document.querySelectorAll(".names li")].map((name) => name.getBoundingClientRect().bottom)),
+       document.querySelector(".screen-foot").getBoundingClientRect().top,
+       parseFloat(getComputedStyle(document.querySelector(".names")).fontSize)]
+    JS
+    expect([low <= foot, size >= 20]).to eq([true, true])
+    expect(screen.evaluate_script("document.querySelector('.screen-foot').getBoundingClientRect().bottom <= innerHeight")).to be(true)
+  end
+
   it "has none under 15 where a question holds the most it can, and cuts nothing off" do
     names = ("A".."L").map { |letter| "#{letter}-marsh bird" }
     options = names.each_with_index.map do |name, place|

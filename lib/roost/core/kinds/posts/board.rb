@@ -13,8 +13,8 @@ module Roost
           Card = Struct.new(:key, :text, :emoji, :picture, :at, :state, :pinned, :column, :name, :likes, :team,
                             keyword_init: true)
           # What of a board may be seen by all: the cards that are up in their columns, as
-          # Posts#grouped gives them, and how many more there are.
-          Shown = Struct.new(:groups, :beyond, keyword_init: true) do
+          # Posts#grouped gives them, how many more there are, and how many wait for the teacher.
+          Shown = Struct.new(:groups, :beyond, :waiting, keyword_init: true) do
             def up = groups.flat_map(&:last)
 
             def empty? = up.empty?

@@ -16,7 +16,7 @@ module Roost
           def page(shown, _way, number)
             each = in_a_column(shown)
             groups = shown.groups.map { |name, cards| [name, cards.drop(number * each).first(each)] }
-            Board::Shown.new(groups: groups, beyond: 0).freeze
+            Board::Shown.new(groups: groups, beyond: 0, waiting: shown.waiting).freeze
           end
 
           # @param post_id [String]

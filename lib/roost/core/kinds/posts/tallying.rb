@@ -16,7 +16,8 @@ module Roost
           # @return [Board::Shown]
           def for_class(board)
             cards = board.for_class(named: named?)
-            Board::Shown.new(groups: grouped(cards), beyond: board.up.length - cards.length).freeze
+            Board::Shown.new(groups: grouped(cards), beyond: board.up.length - cards.length,
+                             waiting: board.waiting.length).freeze
           end
         end
       end
