@@ -10,7 +10,7 @@ function names(those) {
   const place = desk.querySelector("#desk-lit");
   if (!place) return;
   place.hidden = !lit;
-  const chosen = desk.querySelector("[data-part][aria-pressed=true]");
+  const chosen = lit && desk.querySelector(`[data-part="${CSS.escape(lit.part)}"]`);
   const label = document.createElement("strong");
   label.textContent = `${chosen?.dataset.called ?? ""}: `;
   const buttons = those.map((tile) => {
@@ -27,7 +27,7 @@ function names(those) {
 function show() {
   if (lit && lit.slide !== desk.querySelector(".desk-live")?.dataset.slide) lit = null;
   for (const part of desk.querySelectorAll("[data-part]"))
-    part.setAttribute("aria-pressed", String(lit?.part === part.dataset.part));
+    part.setAttribute(part.matches("summary") ? "data-lit" : "aria-pressed", String(lit?.part === part.dataset.part));
   const those = [];
   for (const tile of desk.querySelectorAll(".perch")) {
     const one = Boolean(lit) && gave(tile).includes(lit.part);
@@ -47,6 +47,12 @@ if (desk) {
     }
     const tile = target.closest("[data-tile]")?.dataset.tile;
     if (tile) document.getElementById(tile)?.querySelector("button").click();
+  });
+  // Parts of a chart are pressed by keys as buttons are.
+  document.addEventListener("keydown", (event) => {
+    if (!event.target.matches?.("g[data-part]") || ![" ", "Enter"].includes(event.key)) return;
+    event.preventDefault();
+    event.target.dispatchEvent(new MouseEvent("click", { bubbles: true }));
   });
   document.addEventListener("htmx:after:swap", () => lit && show());
 }

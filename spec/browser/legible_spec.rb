@@ -65,7 +65,7 @@ RSpec.describe "The class screen, from the back row" do
   end
 
   # How large heading and text are, in pixels, how much of the height is filled, and what is cut off.
-  FILLED = <<~JS
+  filled = <<~JS
     (() => {
       const stage = document.querySelector(".screen-stage");
       const parts = [...stage.querySelectorAll(".slide-heading, .slide-words .content, .slide-picture, .slide-behind")]
@@ -76,12 +76,12 @@ RSpec.describe "The class screen, from the back row" do
     })()
   JS
 
-  def filled(slide)
+  define_method(:filled) do |slide|
     session = kept_session(account, Roost::Core::Lesson.new(title: "Marsh", slides: [slide]))
     command(session, "begin")
     screen.visit "/screen/#{session.screen_key}"
     screen.evaluate_async_script(Legible::FITTED)
-    screen.evaluate_script(FILLED)
+    screen.evaluate_script(filled)
   end
 
   it "is filled by a slide that asks nothing: type as large as there is room for, and nothing cut off" do
@@ -112,7 +112,8 @@ RSpec.describe "The class screen, from the back row" do
        parseFloat(getComputedStyle(document.querySelector(".names")).fontSize)]
     JS
     expect([low <= foot, size >= 20]).to eq([true, true])
-    expect(screen.evaluate_script("document.querySelector('.screen-foot').getBoundingClientRect().bottom <= innerHeight")).to be(true)
+    bottom = "document.querySelector('.screen-foot').getBoundingClientRect().bottom <= innerHeight"
+    expect(screen.evaluate_script(bottom)).to be(true)
   end
 
   it "has none under 15 where a question holds the most it can, and cuts nothing off" do

@@ -178,7 +178,8 @@ RSpec.describe "The pages of classes" do
       press("='/join/#{session.code}'", student: page.at_css("input[name=student]")["value"], team: teams.last)
       follow_redirect!
       expect(page.at_css("main .team").text.strip).to eq("Sedge")
-      expect(Nokogiri::HTML(get("/screen/#{session.screen_key}").body).css(".screen-teams section").map { |each| each.text.split })
+      screen = Nokogiri::HTML(get("/screen/#{session.screen_key}").body)
+      expect(screen.css(".screen-teams section").map { |each| each.text.split })
         .to eq([%w[Reed 0], %w[Sedge 1 Ada]])
       get "/desk/#{session.id}"
       expect(page.at_css(".perch-team")["title"]).to eq("Sedge")

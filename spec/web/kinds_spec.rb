@@ -63,14 +63,17 @@ RSpec.describe "Every kind of question" do
         end
       end
 
-      it "stands on a student's tile at the Desk, and lights only what there is in its chart" do
-        prompts.each do |prompt|
-          given = answers(prompt, 5)
-          chart = part("result", prompt, tally: prompt.tally(given), open: false, key: true, brief: false,
-look: { "lit" => true })
-          lights = Nokogiri::HTML5.fragment(chart).css("[data-part]").map { |each| each["data-part"] }
-          expect(given.map { |value| prompt.short(value) }).to all(be_a(String))
-          expect(given.flat_map { |value| prompt.tally_parts(value) } - lights).to eq([])
+      it "stands on a student's tile at the Desk, and whatever lights in its chart lights somebody, but for a bar of nobody" do
+        prompts.product([true, false], [5, 60]).each do |prompt, open, count|
+          given = answers(prompt, count)
+          tally = prompt.tally(given)
+          chart = part("result", prompt, tally: tally, open: open, key: true, brief: false, look: { "lit" => true })
+          parts = given.flat_map { |value| prompt.tally_parts(value, tally) }
+          page = Nokogiri::HTML5.fragment(chart)
+          page.css(".bar-row").each { |row| row.remove if row.at_css(".bar-figure strong")&.text == "0" }
+          expect(page.css("[data-part]").map { |each| each["data-part"] } - parts).to eq([])
+          expect([given.map { |value| prompt.short(value) }, parts]).to all(all(be_a(String)))
+          expect(parts.grep(/\s/)).to eq([])
         end
       end
 

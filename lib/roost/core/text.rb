@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "zlib"
+
 module Roost
   module Core
     # Reads text that a person or a device sent: valid UTF-8, NFC, without control
@@ -37,6 +39,10 @@ module Roost
         text = text.strip
         text.length > limit ? too_long(what, limit) : Reading.ok(text)
       end
+
+      # A short name for a text, with letters and digits alone; two may share one, by a chance of one in four thousand
+      # million.
+      def self.tag(text) = Zlib.crc32(text).to_s(36)
 
       # How many words a reader has before them.
       def self.words(text) = text.to_s.scan(/[[:alnum:]][[:alnum:]'’-]*/).length

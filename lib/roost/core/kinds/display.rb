@@ -23,8 +23,9 @@ module Roost
         def short(value) = plain(value)
 
         # What of the tally an answer is part of, so that touching it at the Desk lights who gave it.
-        # @return [Array<String>] as the kind's view `result` names it (data-part)
-        def tally_parts(_value) = []
+        # @param tally as Tallying#gathered gives it
+        # @return [Array<String>] as the kind's view `result` names it (data-part): without spaces
+        def tally_parts(_value, _tally) = []
 
         # @return [Picture, nil] a picture that was sent with an answer
         def picture_of(_value, _post_id) = nil

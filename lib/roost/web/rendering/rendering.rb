@@ -127,6 +127,28 @@ module Roost
         "#{number}#{ending}"
       end
 
+      # What stands for something that was given: at the Desk a button that lights who gave it (assets/js/lit.js), elsewhere
+      # just what it is.
+      # @param part [String] as the kind's tally_parts names it
+      # @param called [String] how the teacher would call it
+      # @param html [String] ours
+      # @param lit [Boolean, nil] whether it is at the Desk
+      def lights(part, called, html, lit:)
+        return html unless lit
+
+        said = Rack::Utils.escape_html(called)
+        %(<button type="button" class="part" data-part="#{part}" data-called="#{said}" aria-pressed="false" ) +
+          %(aria-label="Who gave #{said}">#{html}</button>)
+      end
+
+      # The same for a part of an SVG.
+      # @param html [String] ours: shapes
+      def lights_svg(part, called, html)
+        said = Rack::Utils.escape_html(called)
+        %(<g class="part" role="button" tabindex="0" data-part="#{part}" data-called="#{said}" aria-pressed="false" ) +
+          %(aria-label="Who gave #{said}">#{html}</g>)
+      end
+
       # What a slide asks, in a few words: choice · 40 s
       def slide_brief(slide)
         return "slide" unless slide.prompt

@@ -16,7 +16,7 @@ module Roost
 
           def short(value) = options.select { |option| value["options"].include?(option.id) }.map(&:letter).join
 
-          def tally_parts(value) = value["options"]
+          def tally_parts(value, _tally) = value["options"]
         end
       end
     end

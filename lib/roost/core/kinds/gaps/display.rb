@@ -6,6 +6,27 @@ module Roost
       module Gaps
         # How what a class gave to it is shown.
         class Display < Kinds::Display
+          of_prompt :blank_answer?, :gaps, :filling, :right?
+
+          def short(value)
+            return super if gaps.length == 1
+
+            "#{gaps.each_with_index.count { |accepted, number| right?(filling(value, number), accepted) }}/#{gaps.length}"
+          end
+
+          # What stands in each gap, and whether that is right.
+          def tally_parts(value, _tally)
+            return [] if blank_answer?(value)
+
+            gaps.each_with_index.flat_map do |accepted, number|
+              put = filling(value, number)
+              [Display.part_of(number, put), ("gap#{number}-right" if right?(put, accepted))].compact
+            end
+          end
+
+          # @param put [String] as it was typed
+          def self.part_of(number, put) = "gap#{number}-#{Text.tag(put)}"
+
           def plain(value) = value["gaps"].map { |filling| filling.empty? ? "–" : filling }.join("; ")
         end
       end

@@ -6,7 +6,11 @@ module Roost
       module Match
         # How what a class gave to it is shown.
         class Display < Kinds::Display
-          of_prompt :right_items, :lefts
+          of_prompt :right_items, :lefts, :keys
+
+          def short(value) = "#{value["pairs"].count { |left, right| keys[left] == right }}/#{lefts.length}"
+
+          def tally_parts(value, _tally) = value["pairs"].map { |left, right| "#{left}-#{right}" }
 
           def plain(value)
             rights = right_items.to_h { |item| [item.id, item.name] }

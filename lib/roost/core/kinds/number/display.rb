@@ -8,6 +8,21 @@ module Roost
         class Display < Kinds::Display
           of_prompt :unit
 
+          def short(value) = value["number"] ? NumberText.show(Rational(value["number"])) : ""
+
+          # The number itself, and the bin it lies in.
+          def tally_parts(value, tally)
+            return [] unless value["number"] && tally.spread
+
+            number = Rational(value["number"])
+            bins = tally.spread.bins
+            bin = bins.index { |each| number < each.to } || (bins.length - 1)
+            [Display.part_of(number), "bin#{bin}"]
+          end
+
+          # @param number [Rational]
+          def self.part_of(number) = "at#{number}"
+
           def plain(value) = value["number"] ? "#{NumberText.show(Rational(value["number"]))} #{unit}".strip : ""
         end
       end

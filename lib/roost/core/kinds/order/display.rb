@@ -6,7 +6,13 @@ module Roost
       module Order
         # How what a class gave to it is shown.
         class Display < Kinds::Display
-          of_prompt :blank_answer?, :sorted
+          of_prompt :blank_answer?, :sorted, :items
+
+          # Which place in the right order each has.
+          def short(value) = blank_answer?(value) ? "" : sorted(value).map { |item| items.index(item) + 1 }.join(" ")
+
+          # Which item was put at which place.
+          def tally_parts(value, _tally) = value["order"].each_with_index.map { |item, place| "#{item}-#{place}" }
 
           def plain(value) = blank_answer?(value) ? "" : sorted(value).map(&:text).join(" > ")
         end

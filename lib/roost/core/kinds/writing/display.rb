@@ -21,6 +21,19 @@ module Roost
             Prompt::Tally.new(answered: tally.answered, parts: parts).freeze
           end
 
+          # The groups its text is in, one a box.
+          def tally_parts(value, tally)
+            texts = boxes.length > 1 ? value["boxes"] : [value["text"]]
+            tally.parts.zip(texts).each_with_index.filter_map do |(part, text), place|
+              group = text.to_s.empty? ? nil : part.groups.find { |each| each.texts.include?(text) }
+              group && Display.part_of(place, group)
+            end
+          end
+
+          # @param place [Integer] of the box
+          # @param group [Tallies::Grouping::Group]
+          def self.part_of(place, group) = "box#{place}-#{Text.tag(group.lead)}"
+
           def plain(value) = value["text"]
 
           private

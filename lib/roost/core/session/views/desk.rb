@@ -94,8 +94,9 @@ module Roost
                 answer = moment.given[bird.seat_id] or next
 
                 short = prompt.short(answer.value)
+                parts = prompt.tally_parts(answer.value, moment.tally)
                 [bird.seat_id, Gave.new(short: short.length > SHORT ? "#{short[0, SHORT].rstrip}…" : short,
-                                        mark: prompt.mark(answer.value), parts: prompt.tally_parts(answer.value)).freeze]
+                                        mark: prompt.mark(answer.value), parts: parts).freeze]
               end.to_h
             end
 

@@ -18,7 +18,9 @@ module Roost
           # @param spread [Core::Tallies::Spread]
           # @param band [Array(Rational, Rational), nil] the key, when it may be shown
           # @param unit [String]
-          def initialize(spread, band:, unit:)
+          # @param lit [Rendering, nil] at the Desk: the page, where what is drawn lights who gave it
+          def initialize(spread, band:, unit:, lit: nil)
+            @lit = lit
             @spread = spread
             @band = band
             @unit = unit
@@ -29,7 +31,8 @@ module Roost
           def svg
             shapes = [(band if @band), dots? ? dots : bars, axis, box].compact.join
             label = Rack::Utils.escape_html(words)
-            %(<svg class="chart" viewBox="0 0 #{WIDTH} #{HEIGHT}" role="img" aria-label="#{label}">#{shapes}</svg>)
+            role = @lit ? "group" : "img"
+            %(<svg class="chart" viewBox="0 0 #{WIDTH} #{HEIGHT}" role="#{role}" aria-label="#{label}">#{shapes}</svg>)
           end
 
           # What the marks under the axis stand for.
@@ -78,9 +81,14 @@ module Roost
             step = [2.0 * RADIUS, (BASE - TOP - (2.0 * RADIUS)) / [piles.map(&:length).max - 1, 1].max].min
             piles.flat_map do |pile|
               at = x(pile.sum / pile.length)
-              pile.each_with_index.map { |number, place| dot(at, BASE - RADIUS - 2 - (place * step), number) }
+              drawn = pile.each_with_index.map { |number, place| [number, dot(at, BASE - RADIUS - 2 - (place * step), number)] }
+              drawn.group_by(&:first).map { |number, alike| lit(part_of(number), show(number), alike.map(&:last).join) }
             end.join
           end
+
+          def lit(part, called, shapes) = @lit ? @lit.lights_svg(part, called, shapes) : shapes
+
+          def part_of(number) = Core::Kinds::Number::Display.part_of(number)
 
           def dot(at, height, number)
             far = spread.outliers.include?(number) ? " is-far" : ""
@@ -89,7 +97,10 @@ module Roost
 
           def bars
             most = spread.bins.map(&:count).max
-            spread.bins.map { |bin| bar(bin, (BASE - TOP - 20) * bin.count / most.to_f) }.join
+            spread.bins.each_with_index.map do |bin, place|
+              shape = bar(bin, (BASE - TOP - 20) * bin.count / most.to_f)
+              lit("bin#{place}", "#{show(bin.from)} to #{show(bin.to)}", shape)
+            end.join
           end
 
           def bar(bin, height)

@@ -32,8 +32,8 @@ module Roost
           def frame = %(class="spot-map" viewBox="0 0 #{WIDTH} #{height}" width="#{WIDTH}" height="#{height}")
 
           # @param inner [Array<String>] of the layers below
-          def svg(*inner, label:)
-            %(<svg #{frame} role="img" aria-label="#{escape(label)}">#{ground}#{inner.join}</svg>)
+          def svg(*inner, label:, role: "img")
+            %(<svg #{frame} role="#{role}" aria-label="#{escape(label)}">#{ground}#{inner.join}</svg>)
           end
 
           def ground
@@ -79,11 +79,14 @@ module Roost
           end
 
           # @param rows [Array<Core::Kinds::Spots::Tallying::Row>, nil] with how many they hold
-          def regions(rows)
-            shapes = rows.map do |row|
+          # @param lit [Boolean, nil] at the Desk, where touching one lights who has a spot in it
+          def regions(rows, lit: false)
+            shapes = rows.each_with_index.map do |row, place|
               x, y = row.region.middle
               words = [row.region.name, row.inside].map(&:to_s).reject(&:empty?).join(": ")
-              region(row.region) + %(<text class="spot-count" x="#{across(x)}" y="#{down(y)}">#{escape(words)}</text>)
+              shape = region(row.region) + %(<text class="spot-count" x="#{across(x)}" y="#{down(y)}">#{escape(words)}</text>)
+              called = row.region.name.empty? ? "region #{place + 1}" : row.region.name
+              lit ? @page.lights_svg("region#{place}", called, shape) : shape
             end
             %(<g class="spot-regions">#{shapes.join}</g>)
           end
