@@ -3,6 +3,7 @@ import "htmx.org/dist/ext/hx-sse.js";
 import "./line.js";
 import "./pictures.js";
 import "./news.js";
+import "./away.js";
 import "./elements/sun-timer.js";
 import "./elements/tex-formula.js";
 import "./elements/picture-series.js";

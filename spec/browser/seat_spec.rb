@@ -245,6 +245,27 @@ RSpec.describe "A seat that loses nothing" do
     expect(desk).to have_css(".perch.is-away", text: "Ada")
   end
 
+  it "is away while its window is in the background, and says so itself" do
+    desk = sign_in_window
+    desk.visit "/desk/#{session.id}"
+    expect(desk).to have_css(".perch.is-here", text: "Ada")
+    hide = lambda do |hidden|
+      seat.execute_script(<<~JS)
+        Object.defineProperty(document, "hidden", { get: () => #{hidden}, configurable: true });
+        document.dispatchEvent(new Event("visibilitychange"));
+      JS
+    end
+    hide.call(true)
+    expect(desk).to have_css(".perch.is-away", text: "Ada")
+    expect(desk.find(".perch", text: "Ada").find(".sr-only", visible: :all).text(:all)).to match(/away since \d\d:\d\d/)
+    expect(desk).to have_text("0 of 1 here · 1 away")
+    desk.find(".perch button", text: "Ada").click
+    expect(desk.find("#desk-seat")).to have_text(/away since \d\d:\d\d/)
+    desk.find("#desk-seat").click_button("Close")
+    hide.call(false)
+    expect(desk).to have_css(".perch.is-here", text: "Ada")
+  end
+
   it "comes in under 100 kB over the wire, fonts included" do
     # What a worker of an earlier visit has kept does not come over the wire.
     seat.evaluate_async_script(<<~JS)

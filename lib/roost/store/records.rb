@@ -19,7 +19,7 @@ module Roost
         Core::Session::Record.new(
           id: row.id, title: row.title, options: row.options, openings: state.openings, set_aside: state.set_aside,
           curated: state.curated, before: before, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
-          roll: parts.fetch(:roll) { roll(row) },
+          roll: parts.fetch(:roll) { roll(row) }, begun_at: state.begun_at,
           teams: parts.fetch(:teams) { row.options.teams.empty? ? [] : Teams.new(database).of(row.id) },
           seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
           answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },

@@ -127,7 +127,7 @@ module Roost
       # @param asked [Boolean] whether the stream begins with a heartbeat that wants an answer
       def arrive(seat_id, stream_key, asked: false)
         now = Sequel.function(:clock_timestamp)
-        changes = { stream_key: stream_key, seen_at: now }
+        changes = { stream_key: stream_key, seen_at: now, left_at: nil, hidden_at: nil }
         changes[:asked_at] = Sequel.function(:coalesce, :asked_at, now) if asked
         database[:seats].where(id: seat_id).update(changes)
       end
@@ -136,13 +136,21 @@ module Roost
       def looked(seat_id)
         gone = Sequel.lit("stream_key IS NULL OR seen_at < clock_timestamp() - make_interval(secs => ?)", STALE)
         database[:seats].where(id: seat_id).where(Sequel.|(gone, { stream_key: PAGE }))
-                        .update(stream_key: PAGE, seen_at: Sequel.function(:clock_timestamp))
+                        .update(stream_key: PAGE, seen_at: Sequel.function(:clock_timestamp), left_at: nil, hidden_at: nil)
+      end
+
+      # The seat's window is in the background, or not any more.
+      # @return [Integer] 1 where that is new, else 0
+      def hide(seat_id, hidden)
+        now = hidden ? Sequel.function(:clock_timestamp) : nil
+        database[:seats].where(id: seat_id).exclude((Sequel[:hidden_at] !~ nil) => hidden).update(hidden_at: now)
       end
 
       # Only the stream that is the seat's present one can leave.
       def leave(stream_keys)
         unanswered = Sequel.function(:coalesce, :asked_at, Sequel.function(:clock_timestamp))
-        database[:seats].where(stream_key: stream_keys).update(stream_key: nil, asked_at: unanswered)
+        database[:seats].where(stream_key: stream_keys)
+                        .update(stream_key: nil, asked_at: unanswered, left_at: Sequel.function(:clock_timestamp))
       end
 
       def still_here(stream_keys)
@@ -173,9 +181,12 @@ module Roost
       private :smallest
 
       def all_of_session
-        fresh = Sequel.lit("stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => ?)", STALE)
+        seen = "stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => #{STALE})"
+        here = Sequel.lit("#{seen} AND hidden_at IS NULL")
+        away = Sequel.lit("CASE WHEN NOT (#{seen}) THEN coalesce(left_at, seen_at, joined_at) ELSE hidden_at END")
         database[:seats].where(session_id: :$session_id, removed_at: nil).order(:id)
-                        .select(:id, :name, :practice, :student_id, :team_id, :extra, fresh.as(:here))
+                        .select(:id, :name, :practice, :student_id, :team_id, :extra, here.as(:here),
+                                Repository.epoch(away).as(:away_since), Repository.epoch(:joined_at).as(:came_at))
       end
       private :all_of_session
 

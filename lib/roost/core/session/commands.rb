@@ -41,7 +41,7 @@ module Roost
           first = lesson.class_slides.first
           return Reading.refused("This lesson has no slides for the class. Add one, then start again.") unless first
 
-          enter(state.with(phase: "live"), first)
+          enter(state.with(phase: "live", begun_at: now), first)
         end
 
         def next(arguments) = step(arguments, 1)

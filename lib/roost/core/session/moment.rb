@@ -15,7 +15,8 @@ module Roost
         extend Forwardable
 
         # here:: also when the state is :answered, of one who has left since
-        Bird = Struct.new(:seat_id, :name, :state, :here, :practice)
+        # away_since:: epoch seconds, nil of one who is here
+        Bird = Struct.new(:seat_id, :name, :state, :here, :practice, :away_since)
 
         # How many orders the options of a shuffled question are given out in: enough that
         # neighbours differ, few enough to render.
@@ -87,7 +88,7 @@ module Roost
             unreadable = unread
             seats.map do |seat|
               doing = doing(seat.here, readable[seat.id] || unreadable[seat.id])
-              Bird.new(seat.id, seat.name, doing, seat.here, seat.practice).freeze
+              Bird.new(seat.id, seat.name, doing, seat.here, seat.practice, seat.away_since).freeze
             end
           end
         end

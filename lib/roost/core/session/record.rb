@@ -17,6 +17,7 @@ module Roost
       #            tallied here is put into it, so that a chart can stay where it was
       # roll::     [Student] of the class it was given to; none without a class, or where nobody is to be known
       # teams::    [Team] of the session
+      # begun_at:: when the lesson began (epoch seconds), as far as that is known
       # before::   the Record of a moment ago; what is the same in both, as an object, is not worked out again
       class Record
         NONE = {}.freeze
@@ -25,7 +26,7 @@ module Roost
         attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies, :roll, :teams
 
         def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {},
-                       tallies: {}, roll: [], teams: [], before: nil)
+                       tallies: {}, roll: [], teams: [], begun_at: nil, before: nil)
           @id = id
           @title = title
           @lesson = lesson
@@ -39,6 +40,7 @@ module Roost
           @tallies = tallies
           @roll = roll
           @teams = teams
+          @begun_at = begun_at
           @fresh = {}
           @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]
         end
@@ -50,6 +52,11 @@ module Roost
             roll.reject { |student| here.key?(student.id) }
           end
         end
+
+        # By how much somebody came after the lesson had begun.
+        # @param seat [Seat]
+        # @return [Float, nil] seconds; nil when they were there
+        def late(seat) = @begun_at && seat.came_at && seat.came_at > @begun_at ? seat.came_at - @begun_at : nil
 
         # @return [Opening, nil] the latest of a slide
         def opening(slide_id) = openings[slide_id]&.last

@@ -6,8 +6,9 @@ module Roost
       # One participant in one session, as the other parts of the core see it.
       # `here` is false when the device left or its window is in the background. `student_id` is the
       # person on a class list it belongs to, `team_id` its team; nil for none. `extra` is what was asked
-      # besides the name, or "".
-      Seat = Struct.new(:id, :name, :here, :practice, :student_id, :team_id, :extra, keyword_init: true)
+      # besides the name, or "". `away_since` is when it left (epoch seconds), nil while it is here; `came_at` when it
+      # came in.
+      Seat = Struct.new(:id, :name, :here, :practice, :student_id, :team_id, :extra, :away_since, :came_at, keyword_init: true)
     end
   end
 end

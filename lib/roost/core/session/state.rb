@@ -19,14 +19,15 @@ module Roost
       # room_for:: how many seats the teacher expects; more are turned away
       # locked::   nobody else may join
       # pairs::    who was told to talk with whom, round by round: Arrays of groups of ids of seats
+      # begun_at:: when the lesson began (epoch seconds); nil in the lobby, and for sessions of before that was kept
       # talk::     Talk over the present slide, or nil
       State = Struct.new(:phase, :slide_id, :openings, :showing, :eyes_up, :set_aside, :curated, :room_for, :locked, :talk,
-                         :pairs, keyword_init: true) do
+                         :pairs, :begun_at, keyword_init: true) do
         self::EXPECTED = 60
 
         def self.start
           new(phase: "lobby", slide_id: nil, openings: {}.freeze, showing: {}.freeze, eyes_up: false, set_aside: [].freeze,
-              curated: {}.freeze, room_for: self::EXPECTED, locked: false, talk: nil, pairs: [].freeze).freeze
+              curated: {}.freeze, room_for: self::EXPECTED, locked: false, talk: nil, pairs: [].freeze, begun_at: nil).freeze
         end
 
         # @param document [Hash] as #to_document gives it
@@ -37,7 +38,7 @@ module Roost
               showing: showing(document.fetch("showing")), eyes_up: document.fetch("eyes_up"),
               set_aside: document.fetch("aside", []).freeze, locked: document.fetch("locked", false),
               room_for: document.fetch("room_for", self::EXPECTED), talk: Talk.from_document(document["talk"]),
-              pairs: document.fetch("pairs", []).freeze,
+              pairs: document.fetch("pairs", []).freeze, begun_at: document["begun_at"],
               curated: document.fetch("curated", {}).transform_values { |each| Curation.from_document(each) }.freeze).freeze
         end
 
@@ -89,7 +90,7 @@ module Roost
         # All but the openings.
         def to_document
           { "phase" => phase, "slide_id" => slide_id, "showing" => showing, "eyes_up" => eyes_up, "aside" => set_aside,
-            "room_for" => room_for, "locked" => locked, "talk" => talk&.to_document, "pairs" => pairs,
+            "room_for" => room_for, "locked" => locked, "talk" => talk&.to_document, "pairs" => pairs, "begun_at" => begun_at,
             "curated" => curated.transform_values(&:to_document) }
         end
       end

@@ -119,6 +119,9 @@ module Roost
       # 0:18
       def minutes(seconds) = format("%d:%02d", seconds.to_i / 60, seconds.to_i % 60)
 
+      # 1 minute, 12 minutes: what there is of it, at least one.
+      def minutes_long(seconds) = count([(seconds / 60).ceil, 1].max, "minute")
+
       # 1 student, 3 students
       def count(number, one, many = "#{one}s") = "#{number} #{number == 1 ? one : many}"
 

@@ -2,7 +2,8 @@
 
 module Roost
   module Web
-    # Where seats' devices answer heartbeats: a bare Rack endpoint that only takes note.
+    # Where seats' devices answer heartbeats, and say that they went to the background or are back: a bare Rack endpoint
+    # that only takes note.
     class Heard
       PACE = { burst: 10, rate: 2 }.freeze
 
@@ -14,13 +15,23 @@ module Roost
         @pace = Pace.new(**PACE)
       end
 
-      # @param env [Hash] Rack environment; PATH_INFO is /TOKEN
+      # @param env [Hash] Rack environment; PATH_INFO is /TOKEN, /TOKEN/away or /TOKEN/back
       def call(env)
-        seat = @seats[env["PATH_INFO"].delete_prefix("/")]
-        @engine.heard(seat[:id]) if seat && @pace.turn?(seat[:id])
+        token, word = env["PATH_INFO"].delete_prefix("/").split("/", 2)
+        seat = @seats[token.to_s]
+        note(seat, word) if seat && @pace.turn?(seat[:id])
         [seat ? 204 : 404, { "cache-control" => "no-store" }, []]
       rescue Sequel::Error
         [503, { "cache-control" => "no-store" }, []]
+      end
+
+      private
+
+      def note(seat, word)
+        case word
+        when nil then @engine.heard(seat[:id])
+        when "away", "back" then Operations::TellAway.new.call(seat, away: word == "away")
+        end
       end
     end
   end
