@@ -78,7 +78,11 @@ RSpec.describe "The school" do
     Roost::Store::Sharing.new.share(lesson, keeper, may_edit: false)
     expect(ops::KeepSchool.new.hand_over(other, other, keeper)).to be_nil
     expect(ops::KeepSchool.new.hand_over(keeper, other, other).reason).to start_with("Choose another teacher")
+    session = kept_session(other)
+    Roost::Store::Bank.new.keep(other, marsh_lesson.prompts, taken_from: "Birds")
     expect(ops::KeepSchool.new.hand_over(keeper, other, keeper)).to be_ok
+    expect(Roost::Store::Sessions.new.all_of(keeper).map(&:id)).to eq([session.id])
+    expect(database[:bank_questions].select_map(:account_id).uniq).to eq([keeper])
     expect(Roost::Store::Catalogue.new.entry(keeper, lesson).role).to eq(:owner)
     expect(Roost::Store::Classes.new.find(keeper, klass).to_h).to include(mine: true, students: 1)
     expect([Roost::Store::Classes.new.find(other, klass), Roost::Store::Catalogue.new.entry(other, lesson)]).to eq([nil, nil])

@@ -208,11 +208,16 @@ RSpec.describe "Running a session" do
   it "loads the demo data once, the same each time" do
     Roost::Setup::Demo.new.call
     marks = lambda do
-      session = Roost::Store::Sessions.new.find(database[:sessions].get(:id))
-      Roost::Core::Analysis::Results.new(moment(session).record).lines.map { |line| [line.seat.name, line.share, line.points] }
+      database[:sessions].select_order_map(:id).map do |id|
+        record = moment(Roost::Store::Sessions.new.find(id)).record
+        lines = Roost::Core::Analysis::Results.new(record).lines.map { |line| [line.seat.name, line.share, line.points] }
+        [lines, record.missing.map(&:name), record.seats.count { |seat| record.late(seat) }]
+      end
     end
     first = marks.call
-    expect(first.length).to eq(24)
+    expect(first.map { |lines, missing, late| [lines.length, missing.length, late] })
+      .to eq([[22, 2, 1], [26, 1, 0], [23, 1, 1], [25, 2, 0], [27, 0, 2], [21, 3, 0], [26, 1, 1], [24, 0, 2]])
+    expect(Roost::Store::Sessions.new.last_time(database[:sessions].max(:id)).length).to be > 2
     expect { Roost::Setup::Demo.new.call }.not_to(change { database[:answers].count })
     empty_tables
     Roost::Setup::Demo.new.call

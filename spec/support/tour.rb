@@ -7,7 +7,7 @@ module Tour
   DEMO = ["Birds on the move", "Voices of the marsh"].freeze
 
   def demo
-    @demo ||= Roost::Setup::Demo.new.call
+    @demo ||= Roost::Setup::Demo.new.call(sessions: 1)
   end
 
   def falk = database[:accounts].where(email: demo[:email]).get(:id)

@@ -103,6 +103,9 @@ module Roost
       # under other names (Session::Handles), so that neither tells what is right.
       def shuffle? = false
 
+      # The same question with its parts in an order of each seat's own, where that can be chosen.
+      def mixed = self
+
       # Pictures on parts of it.
       # @return [Array<Picture>]
       def pictures = []

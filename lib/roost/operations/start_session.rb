@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "securerandom"
+
 module Roost
   module Operations
     # Starts a session of a lesson: freezes a copy, so that later edits never touch it.
@@ -25,7 +27,8 @@ module Roost
         read(form, "title", TITLE_LIMIT, "The title").and_then do |title|
           given_to(account_id, form, options).and_then do |about|
             teams(options, about[:class_id]).map do |teams|
-              begin_session(teams, account_id: account_id, lesson_id: lesson_id, lesson: row.lesson.settled, options: options,
+              begin_session(teams, account_id: account_id, lesson_id: lesson_id, lesson: given(row.lesson, options),
+                                   options: options,
                                    title: title.empty? ? row.lesson.title : title,
                                    last_time: LastTime.new.call(account_id, lesson_id), **about)
             end
@@ -34,6 +37,13 @@ module Roost
       end
 
       private
+
+      # The lesson as this session gets it.
+      def given(lesson, options)
+        lesson = lesson.settled
+        lesson = lesson.questions_mixed(Random.new(SecureRandom.random_number(2**32))) if options.questions_mixed
+        options.parts_mixed ? lesson.parts_mixed : lesson
+      end
 
       def begin_session(teams, **about)
         sessions = Store::Sessions.new

@@ -45,12 +45,12 @@ module Roost
         database[:accounts].where(id: account_id).update(stopped_at: stopped ? Sequel.function(:clock_timestamp) : nil)
       end
 
-      # Gives a teacher's lessons, classes and students to a colleague.
+      # Gives a teacher's lessons, classes, students, sessions and bank of questions to a colleague.
       def hand_over(from, to)
         mine = { account_id: to }
         database[:lesson_shares].where(mine).where(lesson_id: database[:lessons].where(account_id: from).select(:id)).delete
         database[:class_teachers].where(mine).where(class_id: database[:classes].where(account_id: from).select(:id)).delete
-        %i[lessons classes students].each { |table| database[table].where(account_id: from).update(mine) }
+        %i[lessons classes students sessions bank_questions].each { |table| database[table].where(account_id: from).update(mine) }
       end
 
       # @param email [String, nil] whose it is; nil for whoever has the link

@@ -94,6 +94,12 @@ module Roost
         token
       end
 
+      # Puts a seat forward in time, for demo data.
+      def came_late(seat_id, seconds)
+        later = Sequel.lit("joined_at + make_interval(secs => ?)", seconds)
+        database[:seats].where(id: seat_id).update(joined_at: later)
+      end
+
       def remove(seat_id)
         database[:seats].where(id: seat_id).update(removed_at: Sequel.function(:clock_timestamp), stream_key: nil)
       end

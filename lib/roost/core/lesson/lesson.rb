@@ -76,6 +76,21 @@ module Roost
       # The lesson as it is given to a class.
       def settled = with(slides: slides.map(&:settled))
 
+      # The lesson as one session gets it: the questions of each section that is marked change places among themselves,
+      # what only shows something stays where it is.
+      # @param random [Random]
+      def questions_mixed(random)
+        places = sections.select(&:marked?).flat_map do |section|
+          asked = section.slide_ids.select { |id| slide(id).prompt }
+          asked.zip(asked.shuffle(random: random))
+        end
+        order = places.to_h
+        with(slides: slides.map { |each| slide(order.fetch(each.id, each.id)) })
+      end
+
+      # The lesson with every question's parts in an order of each seat's own, where its kind can do that.
+      def parts_mixed = with(slides: slides.map { |each| each.prompt ? each.with(prompt: each.prompt.mixed) : each })
+
       def renamed(title) = with(title: title)
 
       # @param added [Array<Slide>] come after the slide with this id and into its section;

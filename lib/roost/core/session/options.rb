@@ -10,14 +10,17 @@ module Roost
       # code_throughout::  the class screen keeps showing the join code
       # names_shown::      the class screen shows names in the lobby and in the standings
       # speed_share::      share of the points that speed decides, 0 to 1/2 (rules.md)
+      # questions_mixed::  questions come in another order in their round or quiz
+      # parts_mixed::      each seat gets the parts of a question in another order
       # results_itself::   when a question's time is up, its results are put up
       # entry::            by what students come in: one of ENTRIES
       # teams::            how seats come to teams: one of Team::WAYS; team_count:: how many there are, as text
       # extra::            what is asked of them besides, as the page calls it; "" for nothing
-      Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :results_itself, :speed_share, :entry,
-                           :extra, :teams, :team_count, keyword_init: true) do
+      Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :results_itself, :questions_mixed,
+                           :parts_mixed, :speed_share, :entry, :extra, :teams, :team_count, keyword_init: true) do
         # Those that are ticked.
-        self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself].freeze
+        self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself questions_mixed
+                          parts_mixed].freeze
         self::ENTRIES = { "free" => "A name they type", "list" => "Their name, picked from the class list",
                           "pass" => "Their student pass", "made_up" => "A made-up name they are given" }.freeze
         # For which there has to be a class.
@@ -26,8 +29,8 @@ module Roost
         self::SPEED_SHARES = { "0" => "Speed does not count", "0.25" => "Speed counts a quarter",
                                "0.5" => "Speed counts half" }.freeze
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
-                           results_itself: false, speed_share: "0.25", entry: "free", extra: "",
-                           teams: "", team_count: "4" }.freeze
+                           results_itself: false, questions_mixed: false, parts_mixed: false, speed_share: "0.25",
+                           entry: "free", extra: "", teams: "", team_count: "4" }.freeze
 
         def self.from_document(document)
           new(**self::DEFAULTS.to_h { |name, default| [name, document.fetch(name.to_s, default)] }).freeze

@@ -72,6 +72,8 @@ module Roost
           # Whether each seat gets the options in an order of its own, and then no letters.
           def shuffle? = settings["shuffle"] && !lettered?
 
+          def mixed = with_settings("shuffle" => true)
+
           # Whether the options stand on the slide, and students choose among letters.
           def lettered? = settings["lettered"]
 

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require "securerandom"
+require "yaml"
+
+module Roost
+  module Setup
+    # The sessions that are looked back on in the demo data: a term of them, with the students of the demo classes, who
+    # answer as those of a practice class do. The same every time.
+    class DemoTerm
+      SOURCE = File.join(Settings::ROOT, "demo/term.yml")
+      LASTING = 47 * 60 # seconds
+      OPTIONS = { "opens_itself" => "1", "may_change" => "1", "code_throughout" => "1", "names_shown" => "1",
+                  "speed_share" => "0.25" }.freeze
+      # Slides that go by while somebody is late.
+      MISSED = 3
+
+      # @param lessons [Hash{String=>Integer}] names of demo lessons to ids
+      # @param classes [Hash{String=>Integer}] names to ids
+      def initialize(account_id, lessons:, classes:)
+        @account_id = account_id
+        @lessons = lessons
+        @classes = classes
+      end
+
+      # @param most [Integer, nil] only so many, the latest
+      def call(most: nil)
+        sources = YAML.safe_load_file(SOURCE)
+        sources.last(most || sources.length).each { |source| take_place(source) }
+      end
+
+      private
+
+      attr_reader :account_id
+
+      def take_place(source)
+        class_id = @classes.fetch(source["class"])
+        form = OPTIONS.merge("class_id" => class_id.to_s)
+        row = Operations::StartSession.new.call(account_id, @lessons.fetch(source["lesson"]), form).value
+        seats = seats(row, class_id, source)
+        command(row, "begin")
+        Store::Sessions.new.lesson_of(row).class_slides.each_with_index do |slide, place|
+          command(row, "next") if place.positive?
+          answer(row, slide, place, seats, source) if slide.prompt
+        end
+        command(row, "end")
+        Store::Sessions.new.backdate(row.id, by: source["days"] * 24 * 3600, lasting: LASTING)
+      end
+
+      # @return [Array<Array(Core::Practice::Student, Integer, Integer)>] with the number in the class and the seat
+      def seats(row, class_id, source)
+        people = Store::Students.new.of_class(class_id)
+        people.each_with_index.reject { |person, _| source["absent"].include?(person.name) }.map do |person, number|
+          seat_id, = Store::Seats.new.create(row.id, person.shown_name, student_id: person.id)
+          late = source["late"][person.name]
+          Store::Seats.new.came_late(seat_id, late * 60) if late
+          [Core::Practice::Student.new(name: person.name, random: Random.new(number + source["class"].sum)), number, seat_id]
+        end
+      end
+
+      def command(row, name) = Operations::CommandSession.new.call(account_id, row.id, name)
+
+      def answer(row, slide, place, seats, source)
+        answers = Store::Answers.new
+        deliveries = Store::Deliveries.new
+        here = seats.reject { |student, _number, _seat| source["late"].key?(student.name) && place < MISSED }
+        deliveries.note(row.id, slide.id, here.map(&:last))
+        here.each do |student, number, seat_id|
+          plan = Core::Practice::Plan.of(student, number, slide.prompt, seed: source["seed"])
+          next if plan.skips
+
+          answers.save(session_id: row.id, seat_id: seat_id, slide_id: slide.id, value: plan.value, save_no: 1,
+                       final: (number + place) % 9 != 0, keyed: slide.prompt.keyed?, save_id: SecureRandom.uuid)
+          deliveries.backdate(seat_id, slide.id, plan.seconds)
+        end
+      end
+    end
+  end
+end
