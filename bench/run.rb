@@ -10,6 +10,7 @@ require_relative "classes"
 require_relative "commands"
 require_relative "first_load"
 require_relative "hostile"
+require_relative "ink"
 require_relative "joining"
 require_relative "kinds"
 require_relative "load"
@@ -28,11 +29,8 @@ module Bench
     SECONDS = 8
     GOALS = { fanout_ratio: "at most 2", answers_ratio: "at least 2", answers_200_ratio: "at least 2",
               tally_ms_p95: "at most 300", rss_mb: "at most 200", seat_first_load_kb: "at most 100" }
-            .merge(*[Classes, Commands, Joining, Preparing, Kinds, Hostile].map { |part| part::GOALS }).freeze
-    PARTS = %w[seat answers commands classes joining preparing kinds hostile].freeze
-    # So that one address may join often, and streams may come from many.
-    SETTINGS = { "ROOST_ENV" => "bench", "ROOST_JOINS_A_MINUTE" => "100000", "ROOST_PROXIES" => "1" }.freeze
-
+            .merge(*[Classes, Commands, Ink, Joining, Preparing, Kinds, Hostile].map { |part| part::GOALS }).freeze
+    PARTS = %w[seat answers commands classes ink joining preparing kinds hostile].freeze
     # @param parts [Array<String>] of PARTS
     def initialize(parts)
       @parts = parts
@@ -43,7 +41,7 @@ module Bench
       Roost::Store::Database.migrate
       prepare
       @results = {}
-      Server.program(SETTINGS) do |server|
+      Server.program(Server::SETTINGS) do |server|
         @server = server
         @parts.each { |part| @results.merge!(send(part)) }
       end
@@ -60,8 +58,9 @@ module Bench
     end
 
     def commands = Commands.new(@account, @server).call
-
     def classes = Classes.new(@server) { |seats| new_session(seats) }.call
+
+    def ink = Ink.new(@server) { |seats| new_session(seats) }.call
 
     def joining
       session, = new_session(0)

@@ -8,6 +8,8 @@ module Bench
   # bench, the specs of faults and the pictures.
   class Server
     HOST = "127.0.0.1"
+    # Of the program that is measured: one address may join often, and streams may come from many.
+    SETTINGS = { "ROOST_ENV" => "bench", "ROOST_JOINS_A_MINUTE" => "100000", "ROOST_PROXIES" => "1" }.freeze
 
     attr_reader :port
 

@@ -21,7 +21,9 @@ function grow(stage) {
 
 function fit() {
   for (const stage of document.querySelectorAll(".screen-stage.is-plain")) grow(stage);
-  for (const stage of document.querySelectorAll(".screen > .screen-stage, .mini-screen, .screen-lobby-names")) {
+  for (const stage of document.querySelectorAll(
+    ".screen > .screen-stage, .ink-box > .screen-stage, .mini-screen, .screen-lobby-names",
+  )) {
     stage.style.fontSize = "";
     const full = parseFloat(getComputedStyle(stage).fontSize);
     for (let share = 1 - STEP; stage.scrollHeight > stage.clientHeight + 1 && share >= LEAST; share -= STEP) {

@@ -78,6 +78,8 @@ document.addEventListener("htmx:sse:after:message", ({ detail: { message } }) =>
   dispatchEvent(new Event("roost:line"));
   // The teacher has taken this seat out.
   if (message.event === "gone") fetchPage();
+  // What the teacher's pen draws.
+  if (message.event === "ink") document.dispatchEvent(new CustomEvent("roost:ink", { detail: JSON.parse(message.data) }));
   // What it is called, or is called now.
   if (message.event === "name") document.querySelector(".seat-name").textContent = message.data;
   // The server wants to know how good the line is.

@@ -12,7 +12,8 @@ function names(those) {
   place.hidden = !lit;
   const chosen = lit && desk.querySelector(`[data-part="${CSS.escape(lit.part)}"]`);
   const label = document.createElement("strong");
-  label.textContent = `${chosen?.dataset.called ?? ""}: `;
+  const called = chosen?.dataset.called ?? chosen?.textContent.trim().replace(/(.{40}).+/s, "$1…");
+  label.textContent = `${called ?? ""}: `;
   const buttons = those.map((tile) => {
     const button = document.createElement("button");
     button.type = "button";

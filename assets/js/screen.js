@@ -4,3 +4,4 @@ import "./line.js";
 import "./elements/sun-timer.js";
 import "./elements/tex-formula.js";
 import "./fit.js";
+import "./pen.js";

@@ -4,6 +4,8 @@ import "./line.js";
 import "./pictures.js";
 import "./news.js";
 import "./away.js";
+import "./elements/ink-sheet.js";
+import "./fit.js";
 import "./elements/sun-timer.js";
 import "./elements/tex-formula.js";
 import "./elements/picture-series.js";

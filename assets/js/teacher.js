@@ -9,6 +9,7 @@ import "editing";
 import "./desk.js";
 import "./lit.js";
 import "./remote.js";
+import "./pen.js";
 import "./forms.js";
 import "./uploads.js";
 import "./written.js";

@@ -12,6 +12,9 @@ module Roost
     # departures), :seats (one was renamed or removed).
     class Bus
       CHANNEL = "roost_sessions"
+      # What the pen draws goes with its notice: it is small, and nothing is read for it.
+      INK = "roost_ink"
+      MOST_INK = 7_500 # bytes; PostgreSQL takes 8000
       RETRY = 0.5
       SCOPES = %w[state answers people seats].freeze
 
@@ -25,11 +28,21 @@ module Roost
         database.from(given).select_map(Sequel.function(:pg_notify, CHANNEL, :payload))
       end
 
+      # @param text [String] JSON that is passed on to every device of a session; too long is not told
+      def self.announce_ink(session_id, text)
+        payload = JSON.generate([session_id, text])
+        return if payload.bytesize > MOST_INK
+
+        Store::Database.connection.get(Sequel.function(:pg_notify, INK, payload))
+      end
+
       # @param on_notice [#call] session id and scope (Symbol)
+      # @param on_ink [#call] session id and what is passed on
       # @param on_return [#call] the connection is there (again); anything may have changed
       # @param look [Numeric] seconds between two looks whether to go on listening
-      def initialize(on_notice:, on_return:, look: 0.5)
+      def initialize(on_notice:, on_return:, on_ink: ->(_session_id, _text) {}, look: 0.5)
         @look = look
+        @on_ink = on_ink
         @on_notice = on_notice
         @on_return = on_return
       end
@@ -47,19 +60,24 @@ module Roost
 
       private
 
-      attr_reader :on_notice, :on_return
+      attr_reader :on_notice, :on_return, :on_ink
 
       def listen
         database = Store::Database.connect(Roost.settings.database_url, most: 1)
-        database.listen(CHANNEL, loop: ->(_connection) { throw :stop unless @running }, timeout: @look,
-                                 after_listen: ->(_connection) { on_return.call }) do |_channel, _pid, payload|
-          session_id, scope = JSON.parse(payload)
-          on_notice.call(session_id, scope.to_sym) if SCOPES.include?(scope)
+        database.listen([CHANNEL, INK], loop: ->(_connection) { throw :stop unless @running }, timeout: @look,
+                                 after_listen: ->(_connection) { on_return.call }) do |channel, _pid, payload|
+          hear(channel, *JSON.parse(payload))
         end
       rescue Sequel::DatabaseError, PG::Error
         sleep RETRY if @running
       ensure
         database&.disconnect
+      end
+
+      def hear(channel, session_id, said)
+        if channel == INK then on_ink.call(session_id, said)
+        elsif SCOPES.include?(said) then on_notice.call(session_id, said.to_sym)
+        end
       end
     end
   end

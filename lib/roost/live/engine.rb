@@ -31,7 +31,7 @@ module Roost
         @hub = Hub.new(on_close: method(:left))
         @questions = OpenQuestions.new
         @dispatcher = Dispatcher.new(hub: @hub, audiences: audiences, renderer: renderer, on_moment: method(:noted))
-        @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew), look: 5 * tick)
+        @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew), on_ink: method(:pass_on), look: 5 * tick)
         @listeners = { state: [], seats: [] }
         @dirty = Set.new
         @gone = []
@@ -105,6 +105,12 @@ module Roost
       def noticed(session_id, scope)
         tell(scope, session_id)
         @dispatcher.notice(session_id, scope)
+      end
+
+      # What the pen draws goes to every device as it is: no view is made, nothing is read.
+      def pass_on(session_id, text)
+        event = "event: ink\ndata: #{text}\n\n"
+        @hub.streams_of(session_id).each { |stream| @hub.write(stream, event) }
       end
 
       def tell(scope, session_id) = @listeners.fetch(scope, []).each { |listener| listener.call(session_id) }

@@ -10,9 +10,10 @@ module Roost
       # is the same State the second time.
       class Commands
         include Showing
+        include Writing
 
-        NAMES = %w[begin next back jump open again close expire add_time talk move_talk end_talk pair show hide spotlight
-                   eyes_up eyes_down put_aside count_again curate lock unlock make_room end].freeze
+        NAMES = %w[begin next back jump open again close expire add_time talk move_talk end_talk pair pen pen_down board
+                   board_down show hide spotlight eyes_up eyes_down put_aside count_again curate lock unlock make_room end].freeze
         ADDED_SECONDS = (5..600)
         ROOM = (1..1500)
 
@@ -172,7 +173,9 @@ module Roost
         end
 
         def end(_arguments)
-          state.ended? ? same : Reading.ok(leaving.with(phase: "ended", showing: {}.freeze, eyes_up: false, talk: nil))
+          return same if state.ended?
+
+          Reading.ok(leaving.with(phase: "ended", showing: {}.freeze, eyes_up: false, talk: nil, pen: false, board: nil))
         end
 
         private
@@ -224,7 +227,8 @@ module Roost
         end
 
         def enter(from, slide)
-          entered = from.with(slide_id: slide.id, showing: at_once(slide), eyes_up: false, talk: nil)
+          entered = from.with(slide_id: slide.id, showing: at_once(slide), eyes_up: false, talk: nil, board: nil)
+          entered = inked(entered) if entered.pen
           if slide.prompt && options.opens_itself && !entered.openings.key?(slide.id)
             put(entered, slide, Opening.begin(now, slide.prompt.time_limit))
           else

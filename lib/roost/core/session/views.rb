@@ -10,13 +10,16 @@ module Roost
         Spotlight = Struct.new(:seat_id, :name, :value, keyword_init: true)
         Own = Struct.new(:value, :typed, :final, :late, :save_id, :status, :points, keyword_init: true)
         # Where the session stands, alike for every audience.
-        WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline eyes_up talk sound].freeze
+        WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline eyes_up talk ink sound].freeze
         # What the teacher has put up.
         PUT_UP = %i[look key spotlights].freeze
+        # The sheet that is drawn upon. page:: Ink.page; paper:: of a blank board, nil over a slide; pen:: whether it is out
+        Sheet = Struct.new(:page, :paper, :pen, keyword_init: true)
         # Who talks together. number:: as it is called out; names:: of all of them, or nil where nobody is to be named
         Pair = Struct.new(:number, :names, keyword_init: true)
+        # screen:: what the class screen shows, where it is drawn upon
         # ahead:: pictures of the next slide, to be fetched while nothing else is going on; done:: Done, at the end
-        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, :pair, :team,
+        Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, :pair, :team, :screen,
                           keyword_init: true)
         # How many questions a seat was asked, and how many it answered.
         Done = Struct.new(:asked, :answered, keyword_init: true)
@@ -71,8 +74,18 @@ module Roost
             total: moment.lesson.class_slides.length, theme: moment.lesson.details.theme,
             goal: (moment.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, open: state.open?,
             opened: !state.opening.nil?, deadline: (state.opening.deadline if state.open?), talk: state.talk,
+            ink: sheet(state),
             sound: moment.lesson.sound? }
         end
+
+        # @return [Sheet, nil] nil where the pen has not been
+        def self.sheet(state)
+          page = Ink.page(state)
+          return nil unless state.live? && state.inked.include?(page)
+
+          Sheet.new(page: page, paper: state.board && state.boards[state.board], pen: state.pen).freeze
+        end
+        private_class_method :sheet
 
         class << self
           private
@@ -143,7 +156,9 @@ module Roost
 
           # At the seat itself everybody may know with whom.
           def pair(moment, seat_id)
-            place = moment.state.shows?("pairs") ? moment.state.pairs.last.index { |group| group.include?(seat_id) } : nil
+            return nil unless moment.state.shows?("pairs")
+
+            place = moment.state.pairs.last.index { |group| group.include?(seat_id) }
             return nil unless place
 
             others = moment.state.pairs.last[place] - [seat_id]
@@ -154,8 +169,9 @@ module Roost
           def common(moment)
             # A board is looked through on the device.
             tally = moment.live_board? ? moment.class_tally : page(moment)[:tally]
-            Seat.new(**where(moment), **put_up(moment), tally: tally, may_change: moment.may_change,
-                                                        ahead: ahead(moment)).freeze
+            at = where(moment)
+            Seat.new(**at, **put_up(moment), tally: tally, may_change: moment.may_change, ahead: ahead(moment),
+                                             screen: (screen(moment) if at[:ink])).freeze
           end
 
           # What comes next may show what is right, so not before the question here is over.

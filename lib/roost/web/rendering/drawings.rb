@@ -20,7 +20,13 @@ module Roost
         %(<svg class="bird is-#{state}" viewBox="0 0 46 40" aria-hidden="true">#{bird_parts}</svg>)
       end
 
-      def bird_parts = %(<path d="#{BIRD}"/><circle cx="28" cy="13" r="1.9"/>)
+      # Where there are many: the shape of all of them, once, and each that is drawn by it.
+      def bird_shape = %(<svg hidden><symbol id="bird" viewBox="0 0 46 40">#{bird_parts}</symbol></svg>)
+
+      # @param state [Symbol] as above
+      def bird_of_shape(state) = %(<svg class="bird is-#{state}" aria-hidden="true"><use href="#bird"/></svg>)
+
+      def bird_parts = %(<path d="#{BIRD}"/><circle class="eye" cx="28" cy="13" r="1.9"/>)
 
       # The row of birds, one a seat, on wires that sag a little: one wire for a class,
       # two or three, and smaller birds, for more.

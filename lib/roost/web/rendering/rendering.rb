@@ -133,15 +133,15 @@ module Roost
       # What stands for something that was given: at the Desk a button that lights who gave it (assets/js/lit.js), elsewhere
       # just what it is.
       # @param part [String] as the kind's tally_parts names it
-      # @param called [String] how the teacher would call it
+      # @param called [String, nil] how the teacher would call it; nil where its own words say that
       # @param html [String] ours
       # @param lit [Boolean, nil] whether it is at the Desk
       def lights(part, called, html, lit:)
         return html unless lit
 
-        said = Rack::Utils.escape_html(called)
-        %(<button type="button" class="part" data-part="#{part}" data-called="#{said}" aria-pressed="false" ) +
-          %(aria-label="Who gave #{said}">#{html}</button>)
+        said = called && Rack::Utils.escape_html(called)
+        name = said && %( data-called="#{said}" aria-label="Who gave #{said}")
+        %(<button type="button" class="part" data-part="#{part}"#{name} aria-pressed="false">#{html}</button>)
       end
 
       # The same for a part of an SVG.

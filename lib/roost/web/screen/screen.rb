@@ -7,11 +7,13 @@ module Roost
     class Screen < App
       include Brief
 
+      get("/:key/ink") { |key| Ink.strokes(self, Store::Sessions.new.by_screen_key(key) || not_found) }
+
       get "/:key" do |key|
         row = Store::Sessions.new.by_screen_key(key) || not_found
         view = Core::Session::Views.screen(Store::Moments.new.of(row))
         page("screen/show", title: row.title, layout: "layouts/plain", bundle: "screen", theme: view.theme, view: view,
-                            now: row.now, key: key)
+                            now: row.now, key: key, send: nil)
       end
     end
   end

@@ -20,6 +20,11 @@ module Roost
         page("seat/offline", title: "No line", layout: "layouts/plain", bundle: "seat")
       end
 
+      get "/:token/ink" do |token|
+        row = Store::Sessions.new.find(seat(token)[:session_id])
+        row.deleted ? not_found : Ink.strokes(self, row)
+      end
+
       get "/:token" do |token|
         seat = seat(token)
         row = Store::Sessions.new.find(seat[:session_id])

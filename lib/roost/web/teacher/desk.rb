@@ -7,7 +7,7 @@ module Roost
       include Brief
 
       # Of commands, beside those of the kinds.
-      ARGUMENTS = %w[from slide seconds what seat named beside page seats size after].freeze
+      ARGUMENTS = %w[from slide seconds what seat named beside page seats size after paper number].freeze
       # How long a timer may be, to begin with.
       LENGTHS = { 30 => "30 s", 60 => "1 min", 120 => "2 min", 180 => "3 min", 300 => "5 min" }.freeze
 
@@ -17,7 +17,28 @@ module Roost
                           view: Core::Session::Views.desk(Store::Moments.new.of(row)))
       end
 
+      # An address to open on another device, which needs no sign-in.
       get("/:id/screen") { |id| redirect "/screen/#{own_session(id).screen_key}" }
+
+      # The class screen in a window of the teacher's own, at which she can draw.
+      get "/:id/board" do |id|
+        row = own_session(id)
+        view = Core::Session::Views.screen(Store::Moments.new.of(row))
+        page("screen/show", title: row.title, layout: "layouts/board", bundle: "screen", theme: view.theme, view: view,
+                            now: row.now, key: row.screen_key, send: "/desk/#{row.id}/ink")
+      end
+
+      get("/:id/ink") { |id| Ink.strokes(self, own_session(id)) }
+
+      # What the pen draws, erases or points at.
+      post "/:id/ink" do |id|
+        ink = Operations::DrawInk.new
+        granted(if params["erase"] then ink.erase(account_id, whole(id), text("erase"))
+                elsif params["at"] then ink.point(account_id, whole(id), text("at"))
+                else ink.draw(account_id, whole(id), params)
+                end)
+        204
+      end
 
       # Commands answer with the refusal, or nothing: what they did comes by the stream.
       post "/:id/commands" do |id|

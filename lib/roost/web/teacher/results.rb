@@ -22,6 +22,14 @@ module Roost
 
       get("/:id/questions") { |id| show(id, "results/questions", "Questions") }
 
+      # What the teacher's pen has left, page by page.
+      get "/:id/drawn" do |id|
+        row = own_session(id)
+        pages = drawn_pages(row)
+        not_found if pages.empty?
+        page("results/board", title: "Drawn in #{row.title}", row: row, pages: pages)
+      end
+
       # Correcting a question: a page of its own, or the inside of a dialog at the Desk.
       get "/:id/questions/:slide/key" do |id, slide_id|
         row = own_session(id)
@@ -95,6 +103,21 @@ module Roost
       end
 
       helpers do
+        def drawn?(row) = Store::Ink.new.pages(row.id).any?
+
+        # @return [Array<Array(String, Core::Session::Views::Screen)>] names of pages and what stood there, slides as they
+        #   were asked
+        def drawn_pages(row)
+          lesson = sessions.lesson_of(row)
+          (row.state.inked & Store::Ink.new.pages(row.id)).map do |name|
+            board = row.state.boards.each_index.find { |number| Core::Session::Ink.board(number) == name }
+            slide = lesson.slide(name) || lesson.class_slides.first
+            view = Core::Session::Views.screen(Core::Session::Preview.of(lesson, slide.id))
+            sheet = Core::Session::Views::Sheet.new(page: name, paper: board && row.state.boards[board], pen: false)
+            [board ? "Blank page #{board + 1}" : slide.name, view.dup.tap { |copy| copy.ink = sheet }]
+          end
+        end
+
         def sessions = Store::Sessions.new
 
         def question(row, slide_id)
