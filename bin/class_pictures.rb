@@ -1,13 +1,14 @@
 # frozen_string_literal: true
 
 require "tempfile"
-require "vips"
+require_relative "picture_sheet"
 
 # Takes what has to do with a class of the demo data, and puts it on one sheet: its list, a list looked
 # through, starting a lesson for it, picking one's name, the lobby that says who is missing, the passes.
 class ClassPictures
+  include PictureSheet
+
   NAME = "Year 7 Kestrel"
-  HEIGHT = 500
 
   # @param folder [String] where the sheet goes
   # @param teacher [Capybara::Session], seat [Capybara::Session]
@@ -20,21 +21,12 @@ class ClassPictures
   end
 
   def call
-    pictures = [*lists, *lobby, passes].map do |png|
-      picture = Vips::Image.new_from_buffer(png, "").colourspace(:srgb)
-      picture = picture.flatten(background: [255, 255, 255]) if picture.has_alpha?
-      picture.resize(HEIGHT / picture.height.to_f)
-    end
-    rows = pictures.each_slice(3).map { |row| row.reduce { |left, right| left.join(right, :horizontal, shim: 8, expand: true) } }
-    rows.reduce { |top, bottom| top.join(bottom, :vertical, shim: 8, expand: true, background: [255]) }
-        .write_to_file(File.join(@folder, "classes.png"))
+    write_sheet([*lists, *lobby, passes].each_slice(3).to_a, File.join(@folder, "classes.png"))
   end
 
   private
 
   attr_reader :teacher, :seat
-
-  def shot(session) = sleep(0.7).then { session.driver.browser.screenshot_as(:png) }
 
   # @return [Array<String>] PNG of the class, and of a list looked through
   def lists

@@ -9,6 +9,7 @@ require_relative "../spec/support/pdfs"
 require "tmpdir"
 require_relative "class_pictures"
 require_relative "kinds_pictures"
+require_relative "room_pictures"
 
 # Runs the program with the demo data and a practice class, and takes one picture of
 # each main view.
@@ -57,6 +58,12 @@ class Screenshots
 
   def teacher = @teacher ||= Capybara::Session.new(:chromium, nil)
   def screen = @screen ||= Capybara::Session.new(:chromium, nil)
+
+  # A phone of the teacher's.
+  def remote
+    @remote ||= Capybara::Session.new(:chromium_phone, nil).tap { |session| sign_in(session) }
+  end
+
   def seat = @seat ||= Capybara::Session.new(:chromium_phone, nil)
 
   def take(session, name)
@@ -84,16 +91,19 @@ class Screenshots
   def start
     open_lesson "Birds on the move"
     teacher.click_link "Start this lesson"
-    teacher.fill_in "or its name, for your records", with: "Year 7 Kestrel"
+    teacher.select "Year 7 Kestrel", from: "Class"
+    teacher.find("p", text: "on its list")
+    teacher.choose "A name they type"
     press "Open the lobby"
     @session = teacher.current_path[/\d+/].to_i
   end
 
-  def sign_in
-    teacher.visit "/sign-in"
-    teacher.fill_in "Email", with: @sign_in[:email]
-    teacher.fill_in "Password", with: @sign_in[:password]
-    press "Sign in"
+  def sign_in(session = teacher)
+    session.visit "/sign-in"
+    session.fill_in "Email", with: @sign_in[:email]
+    session.fill_in "Password", with: @sign_in[:password]
+    session.click_button "Sign in"
+    session.find("h1", match: :first, text: "Lessons")
   end
 
   def open_lesson(title)
@@ -149,10 +159,10 @@ class Screenshots
   def run
     join
     press "Begin the lesson"
+    @room = RoomPictures.new(FOLDER, teacher, screen, remote)
+    @room.call
     2.times { press "Next slide →" }
     game
-    3.times { press "Next slide →" }
-    sketches
     teacher.find("#desk-menu summary").click
     teacher.accept_confirm { press "End the session" }
   end
@@ -172,6 +182,7 @@ class Screenshots
   def game
     seat.find("label", text: "Less food").click
     sleep 9
+    teacher.click_button "Who gave A"
     take teacher, "desk-answers"
     take screen, "screen-question"
     take seat, "seat-answering"
@@ -179,28 +190,13 @@ class Screenshots
     sleep 3
     ["Close answers", "Results up", "Show right answer"].each { |words| press words }
     take screen, "screen-results"
+    @room.finish
     press "Next slide →"
     ["Grey heron", "Reed bunting", "Water rail"].each { |bird| seat.find("label", text: bird).click }
     seat.click_button "Hand in"
     sleep 20
     ["Close answers", "Standings up"].each { |words| press words }
     take screen, "screen-standings"
-  end
-
-  def sketches
-    draw([-110, 10], [40, -70], [60, -10], [50, 40])
-    draw([-60, -45], [-10, 60])
-    draw([0, -60], [-5, 70])
-    sleep 12
-    press "Results up"
-    take screen, "screen-sketches"
-  end
-
-  # A stroke with the mouse from a place on the sheet, relative to its middle.
-  def draw(from, *steps)
-    action = seat.driver.browser.action.move_to(seat.find(".sheet").native, *from).click_and_hold
-    steps.each { |step| action = action.move_by(*step) }
-    action.release.perform
   end
 
   def look_back

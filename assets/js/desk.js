@@ -67,7 +67,16 @@ function open(dialog) {
   // What was in it last time belongs to another student, or another question.
   dialog.querySelector("[data-fetched]")?.replaceChildren();
   dialog.showModal();
+  look();
 }
+
+// What may change meanwhile is looked at again while it is open, unless a choice is being made in it.
+const LOOK = 3000;
+function look() {
+  for (const part of document.querySelectorAll("dialog[open] [data-looks]"))
+    if (!part.contains(document.activeElement)) part.dispatchEvent(new Event("look"));
+}
+setInterval(look, LOOK);
 
 document.addEventListener("htmx:after:request", (event) => {
   const form = event.target.closest?.("form[data-closes]");

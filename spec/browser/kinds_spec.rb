@@ -388,7 +388,7 @@ RSpec.describe "Ways to answer, in real windows" do
       desk = sign_in_window
       desk.visit "/desk/#{session.id}"
       expect(desk).to have_css(".board-head", text: "Waiting for you · 2")
-      expect(screen).to have_css(".none", text: "No cards yet.")
+      expect(screen).to have_css(".none", text: "2 waiting for your teacher")
       desk.find(".post", text: "air").click_button "Show"
       expect(screen).to have_css(".post", text: "Do they sleep in the air?")
       expect(other).to have_css(".seat-result .post", count: 1)

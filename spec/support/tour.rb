@@ -80,12 +80,32 @@ module Tour
   def teach(session, seats, windows, at)
     command(session, "begin")
     Roost::Store::Sessions.new.lesson(session.id).class_slides.each { |slide| go_through(session, slide, seats, windows, at) }
+    room(session, windows, at)
     command(session, "eyes_up")
     settled(windows) { |window| window.has_css?("h1, h3", text: "Eyes up") }
     at.call("eyes up")
     command(session, "end")
     settled(windows) { |window| window.has_css?("h1", text: /ended|That was/) }
     at.call("ended")
+  end
+
+  # What a teacher does besides asking.
+  def room(session, windows, at)
+    command(session, "jump", slide: Roost::Store::Sessions.new.lesson(session.id).class_slides.first.id)
+    seat = Roost::Store::Seats.new.of(session.id).map(&:id).first(2)
+    Roost::Store::Seats.new.arrive(seat.last, "tour")
+    command(session, "talk", what: "talk", seconds: "120")
+    command(session, "pair", size: "2")
+    settled(windows) { |window| window.has_css?(".talk-time") }
+    at.call("talk time and pairs")
+    command(session, "pen")
+    settled(windows) { |window| window.has_css?("ink-sheet") }
+    at.call("pen")
+    command(session, "board", paper: "squared")
+    settled(windows) { |window| window.has_css?(".paper") }
+    at.call("blank page")
+    command(session, "board_down")
+    command(session, "pen_down")
   end
 
   OPTIONS = { "opens_itself" => "1", "may_change" => "1", "names_shown" => "1", "code_throughout" => "1",

@@ -46,6 +46,16 @@ module Roost
         enter(raw_code, student_id: student.id) { |row| WhoComes.new(row).with_pass(student) }
       end
 
+      # A handheld keypad, under any name, as long as there is room.
+      # @return [Core::Reading] of the seat's id
+      def keypad(raw_code, name)
+        JoinSession.session(raw_code).and_then do |row|
+          sit_down(row, WhoComes::Comer.new(name: name, extra: ""), room: row.state.room_for).map do |token|
+            Store::Seats.new.by_token(token)[:id]
+          end
+        end
+      end
+
       # One of a practice class: under any name, and though there is no room.
       # @return [Core::Reading] of the seat's token
       def rehearse(raw_code, name)

@@ -191,7 +191,7 @@ module Roost
         here = Sequel.lit("#{seen} AND hidden_at IS NULL")
         away = Sequel.lit("CASE WHEN NOT (#{seen}) THEN coalesce(left_at, seen_at, joined_at) ELSE hidden_at END")
         database[:seats].where(session_id: :$session_id, removed_at: nil).order(:id)
-                        .select(:id, :name, :practice, :student_id, :team_id, :extra, here.as(:here),
+                        .select(:id, :name, :practice, :student_id, :team_id, :extra, :keypad, here.as(:here),
                                 Repository.epoch(away).as(:away_since), Repository.epoch(:joined_at).as(:came_at))
       end
       private :all_of_session

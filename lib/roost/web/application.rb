@@ -26,7 +26,8 @@ module Roost
 
       # Where each app stands; of several the first that knows an address answers.
       PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/screen" => [Screen],
-                 "/join" => [Join], "/pass" => [Pass], "/class" => [ClassPage] }.freeze
+                 "/join" => [Join], "/pass" => [Pass], "/class" => [ClassPage],
+                 "/keypads" => [Keypads] }.freeze
       FOR_TEACHERS = { "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank], "/standards" => [Standards],
                        "/classes" => [Classes],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Results],

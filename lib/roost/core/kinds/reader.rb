@@ -28,6 +28,15 @@ module Roost
         # @return [Array(String, String), nil] the pair they make, as the form of an answer has it
         def turned(_cards, _names) = nil
 
+        # What a handheld keypad can answer it with, :letters or :digits; nil where it can't.
+        # @return [Symbol, nil]
+        def keypad_takes = nil
+
+        # What was pressed on a keypad, as the form of an answer.
+        # @param _keys [String] letters, or digits with a point
+        # @return [Hash, nil] nil where that is no answer
+        def keypad(_keys) = nil
+
         private
 
         # One text field of an answer.

@@ -7,8 +7,9 @@ module Roost
       # `here` is false when the device left or its window is in the background. `student_id` is the
       # person on a class list it belongs to, `team_id` its team; nil for none. `extra` is what was asked
       # besides the name, or "". `away_since` is when it left (epoch seconds), nil while it is here; `came_at` when it
-      # came in.
-      Seat = Struct.new(:id, :name, :here, :practice, :student_id, :team_id, :extra, :away_since, :came_at, keyword_init: true)
+      # came in. `keypad` is the number of a handheld keypad, or nil.
+      Seat = Struct.new(:id, :name, :here, :practice, :student_id, :team_id, :extra, :away_since, :came_at, :keypad,
+                        keyword_init: true)
     end
   end
 end

@@ -140,16 +140,19 @@ module Roost
         return html unless lit
 
         said = called && Rack::Utils.escape_html(called)
-        name = said && %( data-called="#{said}" aria-label="Who gave #{said}")
-        %(<button type="button" class="part" data-part="#{part}"#{name} aria-pressed="false">#{html}</button>)
+        called = said && %( data-called="#{said}")
+        first = said && %(<span class="sr-only">Who gave #{said}: </span>)
+        %(<button type="button" class="part" data-part="#{part}"#{called} aria-pressed="false">#{first}#{html}</button>)
       end
 
       # The same for a part of an SVG.
       # @param html [String] ours: shapes
-      def lights_svg(part, called, html)
+      # @param count [Integer, nil] that stands in it
+      def lights_svg(part, called, html, count: nil)
         said = Rack::Utils.escape_html(called)
+        name = [said, count].compact.join(": ")
         %(<g class="part" role="button" tabindex="0" data-part="#{part}" data-called="#{said}" aria-pressed="false" ) +
-          %(aria-label="Who gave #{said}">#{html}</g>)
+          %(aria-label="Who gave #{name}">#{html}</g>)
       end
 
       # What a slide asks, in a few words: choice · 40 s

@@ -86,12 +86,33 @@ module Roost
         done(id)
       end
 
+      get("/:id/keypads") { |id| keypads(own_session(id)) }
+
+      # A receiver of keypads is let in, or not.
+      post "/:id/receivers/:receiver" do |id, receiver|
+        row = own_session(id)
+        Operations::Keypads.new.answer_knock(account_id, row.id, whole(receiver), allowed: params["allowed"] == "1")
+        keypads(row)
+      end
+
+      post "/:id/keypads/:seat" do |id, seat|
+        granted(Operations::Keypads.new.give(account_id, whole(id), whole(seat), number("student")))
+        keypads(own_session(id))
+      end
+
       post "/:id/seats/:seat/remove" do |id, seat|
         granted(Operations::RemoveSeat.new.call(account_id, whole(id), whole(seat)))
         done(id)
       end
 
       helpers do
+        def keypads(row)
+          receivers = Store::Receivers.new
+          sitting = Store::Seats.new.people(row.id)
+          free = row.class_id ? Store::Students.new.of_class(row.class_id).reject { |each| sitting.include?(each.id) } : []
+          partial("desk/keypads", row: row, receivers: receivers.of(row.id), keypads: receivers.keypads(row.id), free: free)
+        end
+
         # What a command did comes by the stream.
         def done(id) = htmx? ? 204 : redirect("/desk/#{whole(id)}", 303)
       end

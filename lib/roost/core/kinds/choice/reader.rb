@@ -6,7 +6,11 @@ module Roost
       module Choice
         # Reads an answer to it.
         class Reader < Kinds::Reader
-          of_prompt :shuffle?, :shape, :several?, :sure?
+          # Keys of a keypad, from A on.
+          KEYS = 6
+          WORDS = { "Y" => "yes", "N" => "no", "T" => "true", "F" => "false" }.freeze
+
+          of_prompt :shuffle?, :shape, :several?, :sure?, :options
 
           def read(raw, names = Session::Handles::PLAIN)
             return Reading.refused("That answer could not be read. Choose again.") unless raw.is_a?(Hash)
@@ -19,9 +23,23 @@ module Roost
             Reading.ok({ "options" => shape & picked }.merge(sure? ? { "sure" => Sureness.read(field(raw, "sure")) } : {}))
           end
 
+          # Where the letters are not each seat's own, and there are keys for all.
+          def keypad_takes = shuffle? || shape.length > KEYS ? nil : :letters
+
+          def keypad(keys)
+            picked = keys.upcase.scan(/[A-Z]/).map { |key| pressed(key) }
+            { "options" => picked.map(&:id) } if picked.any? && picked.none?(&:nil?)
+          end
+
           def blank_answer?(value) = value["options"].empty?
 
           def missing = "Choose an answer first."
+
+          private
+
+          def pressed(key)
+            options.find { |option| option.letter == key } || options.find { |option| option.name.casecmp?(WORDS[key].to_s) }
+          end
         end
       end
     end

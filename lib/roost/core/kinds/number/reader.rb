@@ -16,6 +16,10 @@ module Roost
             end
           end
 
+          def keypad_takes = :digits
+
+          def keypad(keys) = keys.match?(/\A-?\d+(?:\.\d+)?\z/) ? { "number" => [keys] } : nil
+
           def missing = "Type a number first."
 
           def understood(value) = value["number"] && "Read as #{grouped(Rational(value["number"]))} #{unit}".strip

@@ -8,12 +8,13 @@ module Roost
         #
         # teams:: Hash of seat id to Team, of those that are in one
         # dealing:: [Team] that there are, while they are dealt; nil without teams
+        # keypads:: how many seats are keypads
         # boards:: how many blank pages there are
         # pairs:: how often the class was put into groups
         # step:: the command that makes sense next: :answers (open or close), :results, :key, :standings or :eyes
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
                           :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
-                          :set_aside, :gave, :class_name, :last_time, :step, :pairs, :teams, :dealing, :boards,
+                          :keypads, :set_aside, :gave, :class_name, :last_time, :step, :pairs, :teams, :dealing, :boards,
                           keyword_init: true)
 
         # What the Desk shows, put together from a moment.
@@ -41,6 +42,7 @@ module Roost
               { code: moment.code, room_for: state.room_for, locked: state.locked, birds: moment.birds, stopped: moment.stopped,
                 missing: moment.missing.map(&:name), expected: moment.roll.length, names_shown: moment.options.names_shown,
                 class_name: moment.class_name, pairs: state.pairs.length, boards: state.boards.length,
+                keypads: moment.seats.count(&:keypad),
                 dealing: (moment.teams if moment.teams.any?),
                 teams: moment.teams.any? ? moment.seats.to_h { |seat| [seat.id, moment.team_of(seat)] }.compact : {} }
             end

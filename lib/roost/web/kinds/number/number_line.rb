@@ -86,7 +86,7 @@ module Roost
             end.join
           end
 
-          def lit(part, called, shapes) = @lit ? @lit.lights_svg(part, called, shapes) : shapes
+          def lit(part, called, shapes, count: nil) = @lit ? @lit.lights_svg(part, called, shapes, count: count) : shapes
 
           def part_of(number) = Core::Kinds::Number::Display.part_of(number)
 
@@ -99,7 +99,7 @@ module Roost
             most = spread.bins.map(&:count).max
             spread.bins.each_with_index.map do |bin, place|
               shape = bar(bin, (BASE - TOP - 20) * bin.count / most.to_f)
-              lit("bin#{place}", "#{show(bin.from)} to #{show(bin.to)}", shape)
+              lit("bin#{place}", "#{show(bin.from)} to #{show(bin.to)}", shape, count: bin.count)
             end.join
           end
 

@@ -86,7 +86,7 @@ module Roost
               words = [row.region.name, row.inside].map(&:to_s).reject(&:empty?).join(": ")
               shape = region(row.region) + %(<text class="spot-count" x="#{across(x)}" y="#{down(y)}">#{escape(words)}</text>)
               called = row.region.name.empty? ? "region #{place + 1}" : row.region.name
-              lit ? @page.lights_svg("region#{place}", called, shape) : shape
+              lit ? @page.lights_svg("region#{place}", called, shape, count: row.inside) : shape
             end
             %(<g class="spot-regions">#{shapes.join}</g>)
           end

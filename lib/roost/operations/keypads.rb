@@ -1,0 +1,163 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module Roost
+  module Operations
+    # What a receiver of handheld keypads may do in a session, once the teacher has let it in: each keypad is a seat, and
+    # answers like any other (docs/KEYPADS.md).
+    class Keypads
+      CROWDED = "Many receivers have knocked here already. Ask the teacher."
+      NOT_IN = "The teacher hasn't let this receiver in."
+      NO_NUMBER = "A keypad has a number of one to eight letters and digits."
+      CANNOT = "This question can't be answered with a keypad."
+      UNREADABLE = "That key answers nothing here."
+      UNKNOWN = "That can't be done with a keypad."
+      NOBODY = "Nobody of the class has that number, or they sit already."
+      NUMBER = /\A[A-Za-z0-9]{1,8}\z/
+      NAME_LIMIT = 40
+
+      # What a receiver is told. state:: :waiting, :in or :refused; takes:: what the present question takes, :letters, :digits
+      # or nil; open:: whether it is open; keypads:: Hash of numbers to :id, :name and :battery_low
+      Status = Struct.new(:state, :phase, :takes, :open, :keypads, keyword_init: true)
+
+      # @return [Core::Reading] of the receiver's token
+      def knock(raw_code, raw_name)
+        JoinSession.session(raw_code).and_then do |row|
+          Core::Text.read(raw_name, limit: NAME_LIMIT, what: "The receiver's name", lines: false).and_then do |name|
+            token = receivers.knock(row.id, name.empty? ? "Receiver" : name)
+            token ? Core::Reading.ok(token) : Core::Reading.refused(CROWDED)
+          end
+        end
+      end
+
+      # The teacher lets a receiver in, or not.
+      # @return [Integer, nil] nil when she has no such session
+      def answer_knock(account_id, session_id, receiver_id, allowed:)
+        Store::Sessions.new.of_teacher(account_id, session_id) && receivers.answer(session_id, receiver_id, allowed)
+      end
+
+      # @return [Status, nil] nil of an unknown receiver
+      def status(token)
+        receiver = receivers.by_token(token)
+        return nil unless receiver
+
+        Store::Seats.new.still_here([stream(receiver)])
+        row = Store::Sessions.new.find(receiver.session_id)
+        prompt = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)&.prompt
+        Status.new(state: receiver.state, phase: row.state.phase, takes: prompt&.keypad_takes, open: row.state.open?,
+                   keypads: receiver.state == :in ? receivers.keypads(row.id) : {}).freeze
+      end
+
+      # Something happened with a keypad.
+      # @param message [Hash{String=>String}] "keypad", and one of "answer", "student", "battery", "range"
+      # @return [Core::Reading, nil] nil of an unknown receiver
+      def event(token, message)
+        receiver = receivers.by_token(token)
+        return nil unless receiver
+        return Core::Reading.refused(NOT_IN) unless receiver.state == :in
+        return Core::Reading.refused(NO_NUMBER) unless message["keypad"].to_s.match?(NUMBER)
+
+        row = Store::Sessions.new.find(receiver.session_id)
+        return Core::Reading.refused(JoinSession::ENDED) if row.ended_at
+
+        seat(row, receiver, message["keypad"]).and_then { |seat| carry_out(row, receiver, seat, message) }
+      end
+
+      # Whose a keypad is, by the teacher.
+      # @return [Core::Reading, nil] of the name; nil when she has no such session, seat or student
+      def give(account_id, session_id, seat_id, student_id)
+        row = Store::Sessions.new.of_teacher(account_id, session_id)
+        return nil unless row&.class_id && receivers.keypads(session_id).any? { |_, seat| seat[:id] == seat_id }
+
+        person = Store::Students.new.of_class(row.class_id).find { |each| each.id == student_id }
+        person && belong(row, seat_id, person)
+      end
+
+      private
+
+      def receivers = @receivers ||= Store::Receivers.new
+
+      def stream(receiver) = "#{Store::Receivers::STREAM}-#{receiver.id}"
+
+      # @return [Core::Reading] of the seat of a keypad, made when it is first heard of
+      def seat(row, receiver, keypad)
+        known = receivers.keypads(row.id)[keypad]
+        return Core::Reading.ok(known) if known
+
+        JoinSession.new.keypad(row.code, "Keypad #{keypad}").map do |seat_id|
+          receivers.tie(seat_id, keypad)
+          Store::Seats.new.arrive(seat_id, stream(receiver))
+          Live::Bus.announce(row.id, :people)
+          receivers.keypads(row.id).fetch(keypad)
+        end
+      end
+
+      def carry_out(row, receiver, seat, message)
+        if message["answer"] then answer(row, seat, message["answer"].to_s[0, 40])
+        elsif message["student"] then by_number(row, seat, message["student"].to_s)
+        elsif message["battery"] then changed(row) { receivers.battery(seat[:id], message["battery"] == "low") }
+        elsif message["range"] then changed(row) { in_range(receiver, seat, message["range"] == "in") }
+        else Core::Reading.ok(seat[:name])
+        end
+      end
+
+      def changed(row)
+        yield
+        Live::Bus.announce(row.id, :people)
+        Core::Reading.ok(nil)
+      end
+
+      def in_range(receiver, seat, here)
+        seats = Store::Seats.new
+        here ? seats.arrive(seat[:id], stream(receiver)) : seats.hide(seat[:id], true)
+      end
+
+      def answer(row, seat, keys)
+        slide = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)
+        return Core::Reading.refused(CANNOT) unless slide&.prompt&.keypad_takes
+
+        fields = slide.prompt.keypad(keys)
+        return Core::Reading.refused(UNREADABLE) unless fields
+
+        slide.prompt.read(fields).and_then { save(row, slide, seat, fields).map { keys } }
+      end
+
+      # @return [Core::Reading]
+      def save(row, slide, seat, fields)
+        lesson = Store::Sessions.new.lesson_of(row)
+        reply = SaveAnswer.new.call({ id: seat[:id], session_id: row.id }, lesson, said(row, slide, seat, fields))
+        return Core::Reading.refused(reply.message) if reply.state == "refused"
+
+        Live::Bus.announce(row.id, :answers)
+        Core::Reading.ok(reply)
+      end
+
+      def said(row, slide, seat, fields)
+        attempt = row.state.opening&.attempt || 1
+        before = Store::Answers.new.stored(seat[:id], slide.id, attempt)
+        { "slide" => slide.id, "attempt" => attempt, "fields" => fields, "final" => true, "save_no" => before&.save_no.to_i + 1,
+          "save_id" => SecureRandom.uuid }
+      end
+
+      def by_number(row, seat, number)
+        people = row.class_id ? Store::Students.new.of_class(row.class_id) : []
+        person = number.empty? ? nil : people.find { |each| each.number == number }
+        person ? belong(row, seat[:id], person) : Core::Reading.refused(NOBODY)
+      end
+
+      # @return [Core::Reading] of the name it has from now on
+      def belong(row, seat_id, person)
+        seats = Store::Seats.new
+        return Core::Reading.refused(NOBODY) if seats.people(row.id).include?(person.id)
+
+        taken = ->(beginning) { seats.names(row.id, beginning: beginning, but: seat_id) }
+        Core::SeatName.read(person.shown_name, taken: taken).map do |name|
+          receivers.give(seat_id, student_id: person.id, name: name)
+          %i[seats people].each { |scope| Live::Bus.announce(row.id, scope) }
+          name
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+require_relative "../../keypads/simulated"
+
+RSpec.describe "Handheld keypads" do
+  let(:account) { teacher }
+  let(:keypads) { Roost::Operations::Keypads.new }
+  let(:session) { kept_session(account, lesson) }
+  let(:lesson) do
+    slides = [slide("s1", prompt: choice(id: "p1", keys: ["o2"])),
+              slide("s2", prompt: choice(id: "p2", texts: %w[Yes No], poll: true)),
+              slide("s3", prompt: Roost::Core::Kinds.named("number").new(id: "p3", settings: {})),
+              slide("s4", prompt: writing(id: "p4"))]
+    Roost::Core::Lesson.new(title: "Marsh", slides: slides)
+  end
+
+  def knock = keypads.knock(session.code, "Blue box").value
+
+  def let_in(token)
+    id = Roost::Store::Receivers.new.by_token(token).id
+    keypads.answer_knock(account, session.id, id, allowed: true)
+    token
+  end
+
+  def given(slide) = moment(session).given(slide).transform_keys { |id| moment(session).names[id] }.transform_values(&:value)
+
+  it "come in only when the session's teacher lets their receiver in, and go out again" do
+    token = knock
+    expect(keypads.status(token).state).to eq(:waiting)
+    expect(keypads.event(token, { "keypad" => "1", "range" => "in" }).reason).to eq("The teacher hasn't let this receiver in.")
+    other = teacher(email: "moss@heronsgate.example")
+    expect(keypads.answer_knock(other, session.id, Roost::Store::Receivers.new.by_token(token).id, allowed: true)).to be_nil
+    let_in(token)
+    expect(keypads.event(token, { "keypad" => "1", "range" => "in" })).to be_ok
+    keypads.answer_knock(account, session.id, Roost::Store::Receivers.new.by_token(token).id, allowed: false)
+    expect(keypads.event(token, { "keypad" => "1", "answer" => "A" }).reason).to start_with("The teacher hasn't")
+    expect([keypads.status("nobody"), keypads.event("nobody", {})]).to eq([nil, nil])
+    expect(keypads.knock("XXXXXX", "Box").reason).to start_with("That code isn't open.")
+  end
+
+  it "answer letters, yes and no, and numbers; change their answer; and can't answer the rest" do
+    token = let_in(knock)
+    command(session, "begin")
+    press = ->(number, keys) { keypads.event(token, { "keypad" => number, "answer" => keys }) }
+    expect([press.call("1", "a"), press.call("2", "B"), press.call("1", "B")]).to all(be_ok)
+    expect(given("s1")).to eq("Keypad 1" => { "options" => ["o2"] }, "Keypad 2" => { "options" => ["o2"] })
+    expect(press.call("1", "Z").reason).to eq("That key answers nothing here.")
+    expect(press.call("1", "AB").reason).to eq("Choose just one option.")
+    command(session, "next")
+    press.call("1", "N")
+    expect(given("s2")).to eq("Keypad 1" => { "options" => ["o2"] })
+    command(session, "next")
+    expect(keypads.status(token).takes).to eq(:digits)
+    press.call("2", "12.5")
+    expect(given("s3")["Keypad 2"]).to include("number" => "25/2")
+    command(session, "next")
+    expect(keypads.status(token).takes).to be_nil
+    expect(press.call("1", "A").reason).to eq("This question can't be answered with a keypad.")
+    html = Roost::Web::Fragments.new.desk(Roost::Core::Session::Views.desk(moment(session)), 0.0)
+    expect(html.gsub(/\s+/, " ")).to include("2 keypads can't answer this question.")
+  end
+
+  it "don't answer where each has another order, or there are more options than keys" do
+    mixed = choice(shuffle: true)
+    many = choice(texts: ("a".."g").to_a)
+    expect([mixed, many].map(&:keypad_takes)).to eq([nil, nil])
+  end
+
+  it "are somebody's of the class: by their number, or as the teacher says; each once" do
+    id = Roost::Operations::KeepClass.new.create(account, { "name" => "Kestrel" }).value
+    Roost::Operations::FillClass.new.fill(account, id, Roost::Core::Roll.paste("Ada Holm\t7K-1\nBo Marsh\t7K-2").value)
+    database[:sessions].where(id: session.id).update(class_id: id)
+    token = let_in(knock)
+    expect(keypads.event(token, { "keypad" => "1", "student" => "7K-1" }).value).to eq("Ada")
+    again = keypads.event(token, { "keypad" => "2", "student" => "7K-1" })
+    expect(again.reason).to start_with("Nobody of the class has that number")
+    seat = Roost::Store::Receivers.new.keypads(session.id).fetch("2")[:id]
+    bo = Roost::Store::Students.new.of_class(id).last.id
+    expect(keypads.give(teacher(email: "moss@heronsgate.example"), session.id, seat, bo)).to be_nil
+    expect(keypads.give(account, session.id, seat, bo).value).to eq("Bo")
+    expect(moment(session).missing).to eq([])
+  end
+
+  it "are away out of range, and say when a battery is low" do
+    token = let_in(knock)
+    here = -> { moment(session).seats.map(&:here) }
+    keypads.event(token, { "keypad" => "1", "battery" => "low" })
+    expect([here.call, Roost::Store::Receivers.new.keypads(session.id)["1"][:battery_low]]).to eq([[true], true])
+    keypads.event(token, { "keypad" => "1", "range" => "out" })
+    expect(here.call).to eq([false])
+    keypads.event(token, { "keypad" => "1", "range" => "in" })
+    expect(here.call).to eq([true])
+  end
+
+  it "have a number, and there is room for them as for others" do
+    token = let_in(knock)
+    expect(["", "a" * 9, "1;2"].map { |number| keypads.event(token, { "keypad" => number, "range" => "in" }).reason }.uniq)
+      .to eq(["A keypad has a number of one to eight letters and digits."])
+    command(session, "make_room", seats: "1")
+    keypads.event(token, { "keypad" => "1", "range" => "in" })
+    expect(keypads.event(token, { "keypad" => "2", "range" => "in" }).reason).to start_with("This lesson is full.")
+  end
+
+  it "are simulated alike by the same seed" do
+    heard = Array.new(2) do
+      receiver = Keypads::Simulated.new(count: 12, seed: 4)
+      Array.new(40) { receiver.events({ "open" => true, "takes" => "letters" }) }.flatten.map(&:to_a)
+    end
+    expect(heard.first).to eq(heard.last)
+    expect(heard.first.map { |event| event[1] }.tally.keys).to match_array(%i[range battery answer])
+    expect(heard.first.select { |event| event[1] == :answer }.map(&:first).uniq.length).to eq(12)
+  end
+end
