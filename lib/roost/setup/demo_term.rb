@@ -41,7 +41,7 @@ module Roost
         command(row, "begin")
         Store::Sessions.new.lesson_of(row).class_slides.each_with_index do |slide, place|
           command(row, "next") if place.positive?
-          answer(row, slide, place, seats, source) if slide.prompt
+          answer(row, slide, place, seats, source) if slide.prompt && (!source["keypads"] || slide.prompt.keypad_takes)
         end
         command(row, "end")
         Store::Sessions.new.backdate(row.id, by: source["days"] * 24 * 3600, lasting: LASTING)
@@ -52,6 +52,7 @@ module Roost
         people = Store::Students.new.of_class(class_id)
         people.each_with_index.reject { |person, _| source["absent"].include?(person.name) }.map do |person, number|
           seat_id, = Store::Seats.new.create(row.id, person.shown_name, student_id: person.id)
+          Store::Receivers.new.tie(seat_id, format("%03d", number + 1)) if source["keypads"]
           late = source["late"][person.name]
           Store::Seats.new.came_late(seat_id, late * 60) if late
           [Core::Practice::Student.new(name: person.name, random: Random.new(number + source["class"].sum)), number, seat_id]
