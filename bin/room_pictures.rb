@@ -41,7 +41,6 @@ class RoomPictures
   def pairs
     press "Talk time"
     @teacher.find(".lengths", text: "Talk with your neighbour").click_button("2 min")
-    press "Talk time" if @teacher.has_button?("Talk time", wait: 1)
     @teacher.execute_script("document.querySelector('#desk-talk').showModal()")
     press "In pairs"
     shot(@screen).tap { ["Pairs down", "End talk time"].each { |words| press words } }
@@ -50,7 +49,7 @@ class RoomPictures
   def pen
     press "Pen"
     sheet = @teacher.find("ink-sheet[data-pen=true] svg.ink").native
-    [[[-150, -75], [50, -8], [45, 6], [8, 14], [-50, 10], [-55, -4], [2, -18]],
+    [[[-222, -78], [50, -8], [45, 6], [8, 14], [-50, 10], [-55, -4], [2, -18]],
      [[60, 62], [30, -14], [40, -6], [40, 4]]].each do |from, *steps|
       drawing = @teacher.driver.browser.action.move_to(sheet, *from).click_and_hold
       steps.each { |step| drawing = drawing.move_by(*step) }

@@ -159,6 +159,7 @@ class Screenshots
   def run
     join
     press "Begin the lesson"
+    teacher.find(".desk-live")
     @room = RoomPictures.new(FOLDER, teacher, screen, remote)
     @room.call
     2.times { press "Next slide →" }
