@@ -43,7 +43,7 @@ RSpec.describe "What the pen draws" do
     end
     draw(points: "99999,99999 -5,-5")
     expect(kept.first.parts).to eq([[0, [1280, 600, 0, 0]]])
-    stub_const("Roost::Core::Session::Ink::MOST_STROKES", 1)
+    stub_const("Roost::Core::Session::Ink::MOST_PIECES", 1)
     expect(draw(stroke: "another-stroke").reason).to eq("This page is full. Take a blank one.")
     expect(ink.point(account, session.id, "1,2,3").reason).to start_with("That stroke could not be read.")
     expect(ink.erase(account, session.id, "%").reason).to start_with("That stroke could not be read.")

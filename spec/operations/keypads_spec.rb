@@ -92,6 +92,12 @@ RSpec.describe "Handheld keypads" do
     expect(here.call).to eq([true])
   end
 
+  it "are not kept out by others that knock and are never answered" do
+    expect(Array.new(9) { |number| keypads.knock(session.code, "Box #{number}").ok? }.tally).to eq(true => 8, false => 1)
+    database[:receivers].update(created_at: Sequel.lit("created_at - interval '3 minutes'"))
+    expect(keypads.knock(session.code, "Blue box")).to be_ok
+  end
+
   it "have a number, and there is room for them as for others" do
     token = let_in(knock)
     expect(["", "a" * 9, "1;2"].map { |number| keypads.event(token, { "keypad" => number, "range" => "in" }).reason }.uniq)

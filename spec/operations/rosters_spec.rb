@@ -77,6 +77,17 @@ RSpec.describe "Classes from the school's own records" do
     expect(students.of_roster(["u1"]).map(&:id)).to eq([ada])
   end
 
+  it "bring somebody anew who was deleted, who can still be brought back" do
+    bring(package)
+    ada = students.of_class(kestrel.id).first.id
+    Roost::Operations::KeepStudent.new.delete(account, kestrel.id, ada)
+    bring(package)
+    expect(names).to eq(["Ada Lindqvist", "Bo Marsh"])
+    Roost::Operations::KeepStudent.new.delete(account, kestrel.id, ada, deleted: false)
+    expect(names).to eq(["Ada Lindqvist", "Ada Lindqvist", "Bo Marsh"])
+    expect(students.of_class(kestrel.id).map(&:sourced_id).uniq.length).to eq(3)
+  end
+
   it "keep apart two of one name whom the records know as two" do
     bring(package(people: { "u1" => %w[Ada Lindqvist], "u2" => %w[Ada Lindqvist] }))
     expect(students.of_class(kestrel.id).map(&:sourced_id)).to match_array(%w[u1 u2])

@@ -13,8 +13,7 @@ module Roost
 
       # Whether another stroke is one too many.
       def full?(session_id, page)
-        strokes = database[:ink].where(session_id: session_id, page: page, part: 0, erased_at: nil).count
-        strokes >= Core::Session::Ink::MOST_STROKES
+        database[:ink].where(session_id: session_id, page: page, erased_at: nil).count >= Core::Session::Ink::MOST_PIECES
       end
 
       # @return [Integer] how many parts of it there were

@@ -9,12 +9,17 @@ module Roost
       # state:: :waiting, :in or :refused
       Row = Struct.new(:id, :session_id, :name, :state, keyword_init: true)
       MOST = 8 # in one session
+      # Seconds after which one that nobody has answered must knock again.
+      WAITS = 120
       # Stands for a stream where the receiver says that a keypad is in range.
       STREAM = "keypad"
 
       # @return [String, nil] the token by which it is known; nil when too many have knocked
       def knock(session_id, name)
-        return nil if database[:receivers].where(session_id: session_id).count >= MOST
+        here = database[:receivers].where(session_id: session_id)
+        old = Sequel.lit("clock_timestamp() - make_interval(secs => ?)", WAITS)
+        here.where(allowed_at: nil).where { created_at < old }.delete
+        return nil if here.count >= MOST
 
         token = SecureRandom.urlsafe_base64(16)
         database[:receivers].insert(session_id: session_id, name: name, token_digest: Seats.digest(token))

@@ -98,8 +98,13 @@ module Roost
         read(people.where(class_id: class_id).where(recent))
       end
 
+      # Who comes back is known by an id of our own where the records have brought the person anew meanwhile.
       def mark_deleted(id, deleted)
-        database[:students].where(id: id).update(deleted_at: deleted ? Sequel.function(:clock_timestamp) : nil)
+        one = database[:students].where(id: id)
+        return one.update(deleted_at: Sequel.function(:clock_timestamp)) if deleted
+
+        again = database[:students].where(sourced_id: one.select(:sourced_id), deleted_at: nil).exclude(id: id).any?
+        one.update(deleted_at: nil, **(again ? { sourced_id: SecureRandom.uuid, rostered: false } : {}))
       end
 
       private

@@ -18,8 +18,8 @@ module Roost
         MOST_BOARDS = 40
         MOST_PARTS = 400
         MOST_POINTS = 100
-        # Strokes on one page.
-        MOST_STROKES = 2000
+        # Pieces on one page: a quarter of an hour of drawing.
+        MOST_PIECES = 20_000
         STROKE = /\A[\w-]{8,40}\z/
         POINTS = /\A-?\d{1,5},-?\d{1,5}(?: -?\d{1,5},-?\d{1,5}){0,#{MOST_POINTS - 1}}\z/
         BROKEN = "That stroke could not be read. Reload the page."
