@@ -35,6 +35,8 @@ RSpec.describe "Any request" do
              rev kind do lesson way to moved from command what seat page q shelf subject level option drawing after words count
              email password name code key deleted changed removed undo w v cards in_lesson set_aside may_edit open starred
              archived speed_share class_name seen revision picture_files[] picture_alts[] pictures[x] prompt prompt[]
+             package classes[] students[] apart[] languages[] names stroke part points colour width erase at keypad answer student
+             battery range team paper number size allowed pass extra device
              a[b][c][d][e][f] ticket starter sign_in column told held[] held_options[x] before].freeze
 
   encoded = odd.to_h { |value| [value, URI.encode_www_form_component(value)] }
@@ -65,7 +67,8 @@ RSpec.describe "Any request" do
 
   define_method(:body) do |random|
     pairs = Array.new(random.rand(6)) { [names.sample(random: random), odd.sample(random: random)] }
-    pairs << %w[rev 1] << ["command", %w[next back jump open close show hide curate end].sample(random: random)]
+    commands = %w[next back jump open close show hide curate talk move_talk pair pen board end]
+    pairs << %w[rev 1] << ["command", commands.sample(random: random)]
     form = pairs.map { |name, value| "#{name}=#{random.rand < 0.8 ? encoded.fetch(value, value) : value}" }.join("&")
     case random.rand(8)
     when 0 then ["application/json", [odd.sample(random: random), JSON.generate([pairs.to_h]), "{" * 300].sample(random: random)]
