@@ -29,6 +29,8 @@ lowlevel_error_handler do |_error, _env, status|
    Roost::Web::Application::HEADERS.merge("content-type" => "text/plain; charset=utf-8"),
    ["That request could not be read.\n"]]
 end
+Puma::Client.prepend(Roost::Web::OwnBuffers)
+
 Puma::ErrorLogger.prepend(Module.new do
   def title(said = {}) = "#{Time.now} #{said[:text]}: #{said[:error].class}"
   def debug(*) = nil

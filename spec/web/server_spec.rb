@@ -34,6 +34,15 @@ err: said)
     end
   end
 
+  it "gives each thread a buffer of its own for its answers, whoever handed the connection on" do
+    require "puma/client"
+    client = Puma::Client.allocate.tap { |each| each.singleton_class.prepend(Roost::Web::OwnBuffers) }
+    client.io_buffer.write("HTTP/1.1 200 OK")
+    Thread.new { client.io_buffer.reset }.join
+    expect(client.io_buffer.read_and_reset).to eq("HTTP/1.1 200 OK")
+    expect(File.read(File.join(Roost::Settings::ROOT, "config/puma.rb"))).to include("Puma::Client.prepend(Roost::Web::OwnBuffers)")
+  end
+
   it "answers what can't be read with headers, and writes no address into its log" do
     answers = []
     log = log_of do |port|
