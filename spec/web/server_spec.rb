@@ -35,7 +35,8 @@ err: said)
   end
 
   it "gives each thread a buffer of its own for its answers, whoever handed the connection on" do
-    require "puma/client"
+    require "puma"
+    require "puma/server"
     client = Puma::Client.allocate.tap { |each| each.singleton_class.prepend(Roost::Web::OwnBuffers) }
     client.io_buffer.write("HTTP/1.1 200 OK")
     Thread.new { client.io_buffer.reset }.join
