@@ -48,10 +48,17 @@ module Roost
 
       # @return [Integer] how many files were there too long
       def forget_old
-        FileUtils.rm_f(Dir[File.join(@folder, "*")].select { |path| File.mtime(path) < Time.now - SECONDS }).length
+        FileUtils.rm_f(Dir[File.join(@folder, "*")].select { |path| old?(path) }).length
       end
 
       private
+
+      # Another may take a file out meanwhile.
+      def old?(path)
+        File.mtime(path) < Time.now - SECONDS
+      rescue Errno::ENOENT
+        false
+      end
 
       def path(account_id, ticket) = File.join(@folder, "#{account_id}-#{ticket}")
     end

@@ -15,6 +15,8 @@ module Roost
         PUT_UP = %i[look key spotlights].freeze
         # The sheet that is drawn upon. page:: Ink.page; paper:: of a blank board, nil over a slide; pen:: whether it is out
         Sheet = Struct.new(:page, :paper, :pen, keyword_init: true)
+        # What may be another thing for each seat.
+        APART = %i[own standing order done pair team].freeze
         # Who talks together. number:: as it is called out; names:: of all of them, or nil where nobody is to be named
         Pair = Struct.new(:number, :names, keyword_init: true)
         # screen:: what the class screen shows, where it is drawn upon
@@ -38,8 +40,8 @@ module Roost
         # @return [Hash{Seat=>Array<Integer>}] each distinct view with the seats that have it
         def self.seats(moment, seat_ids)
           common = common(moment)
-          seat_ids.group_by { |id| parts(moment, id) }.transform_keys do |parts|
-            parts.any? ? Seat.new(**common.to_h, **parts).freeze : common
+          seat_ids.group_by { |id| apart(moment, id) }.transform_keys do |apart|
+            apart.any? ? Seat.new(**common.to_h, **APART.zip(apart).to_h).freeze : common
           end
         end
 
@@ -121,14 +123,16 @@ module Roost
             Done.new(asked: asked.length, answered: asked.count { |slide| moment.given(slide.id).key?(seat_id) }).freeze
           end
 
-          # What one seat sees otherwise than others do, as far as there is anything.
-          def parts(moment, seat_id)
-            { own: own(moment, seat_id), standing: standing(moment, seat_id), order: moment.order(seat_id),
-              done: done(moment, seat_id), pair: pair(moment, seat_id), team: team(moment, seat_id) }.compact
+          # What one seat sees otherwise than others do: of APART.
+          def apart(moment, seat_id)
+            [own(moment, seat_id), standing(moment, seat_id), moment.order(seat_id), done(moment, seat_id),
+             pair(moment, seat_id), team(moment, seat_id)]
           end
 
           def team(moment, seat_id)
-            moment.teams.any? ? moment.seats.find { |seat| seat.id == seat_id }&.then { |seat| moment.team_of(seat) } : nil
+            return nil if moment.teams.empty?
+
+            moment.once(:team_by_seat) { moment.seats.to_h { |seat| [seat.id, moment.team_of(seat)] } }[seat_id]
           end
 
           # In the lobby, who is in which team: names, or how many where nobody is to be named.
@@ -158,7 +162,10 @@ module Roost
           def pair(moment, seat_id)
             return nil unless moment.state.shows?("pairs")
 
-            place = moment.state.pairs.last.index { |group| group.include?(seat_id) }
+            places = moment.once(:pair_by_seat) do
+              moment.state.pairs.last.each_with_index.flat_map { |group, at| group.map { |id| [id, at] } }.to_h
+            end
+            place = places[seat_id]
             return nil unless place
 
             others = moment.state.pairs.last[place] - [seat_id]
