@@ -9,7 +9,7 @@ module Keypads
   # on because the line is away is passed on later, in its order (docs/KEYPADS.md).
   class Receiver
     EVERY = 0.5 # seconds between two looks
-    AWAY = [SystemCallError, IOError, Timeout::Error, SocketError].freeze
+    AWAY = [SystemCallError, IOError, Timeout::Error, SocketError, JSON::ParserError].freeze
 
     # @param url [String] of Amber Roost
     # @param driver [Driver]
@@ -33,7 +33,7 @@ module Keypads
     def run
       loop do
         status = look
-        break if status && (%w[refused].include?(status["state"]) || status["phase"] == "ended")
+        break if status && (status["state"] == "refused" || status["phase"] == "ended")
         break unless yield(status || {})
 
         sleep EVERY

@@ -107,6 +107,28 @@ RSpec.describe "Handheld keypads" do
     expect(keypads.event(token, { "keypad" => "2", "range" => "in" }).reason).to start_with("This lesson is full.")
   end
 
+  it "stay out for a while when the teacher has taken their seat out" do
+    token = let_in(knock)
+    keypads.event(token, { "keypad" => "1", "range" => "in" })
+    seat = Roost::Store::Receivers.new.keypads(session.id)["1"][:id]
+    Roost::Operations::RemoveSeat.new.call(account, session.id, seat)
+    again = keypads.event(token, { "keypad" => "1", "answer" => "A" })
+    expect(again.reason).to start_with("Your teacher has taken your seat out.")
+    expect(keypads.event(token, { "keypad" => "2", "range" => "in" })).to be_ok
+    expect(moment(session).names.values).to eq(["Keypad 2"])
+  end
+
+  it "have one seat each, when two of their events come at once" do
+    token = let_in(knock)
+    faster = [-> { Roost::Operations::Keypads.new.event(token, { "keypad" => "7", "range" => "in" }) }]
+    allow(Roost::Operations::JoinSession).to receive(:new).and_wrap_original do |make|
+      faster.shift&.call
+      make.call
+    end
+    expect(keypads.event(token, { "keypad" => "7", "battery" => "low" })).to be_ok
+    expect(moment(session).names.values).to eq(["Keypad 7"])
+  end
+
   it "are simulated alike by the same seed" do
     heard = Array.new(2) do
       receiver = Keypads::Simulated.new(count: 12, seed: 4)

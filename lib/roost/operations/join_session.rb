@@ -46,14 +46,11 @@ module Roost
         enter(raw_code, student_id: student.id) { |row| WhoComes.new(row).with_pass(student) }
       end
 
-      # A handheld keypad, under any name, as long as there is room.
-      # @return [Core::Reading] of the seat's id
-      def keypad(raw_code, name)
-        JoinSession.session(raw_code).and_then do |row|
-          sit_down(row, WhoComes::Comer.new(name: name, extra: ""), room: row.state.room_for).map do |token|
-            Store::Seats.new.by_token(token)[:id]
-          end
-        end
+      # A handheld keypad, as long as there is room.
+      # @param number [String]
+      # @return [Core::Reading] of the seat's token
+      def keypad(raw_code, number)
+        enter(raw_code, keypad: number) { Core::Reading.ok(WhoComes::Comer.new(name: "Keypad #{number}", extra: "")) }
       end
 
       # One of a practice class: under any name, and though there is no room.
@@ -66,14 +63,14 @@ module Roost
 
       private
 
-      # @param whose [Hash] :device, or :student_id of a pass: a name of the list may have been picked by
+      # @param whose [Hash] :device or :keypad, or :student_id of a pass: a name of the list may have been picked by
       #   somebody else
       # @yieldreturn [Core::Reading] of WhoComes::Comer
       def enter(raw_code, **whose)
         JoinSession.session(raw_code).and_then do |row|
           next Core::Reading.refused(SENT_AWAY) if Store::Seats.new.sent_away?(row.id, STAYS_OUT, **whose)
 
-          yield(row).and_then { |who| sit_down(row, who, room: row.state.room_for, device: whose[:device]) }
+          yield(row).and_then { |who| sit_down(row, who, room: row.state.room_for, **whose.except(:student_id)) }
         end
       end
 

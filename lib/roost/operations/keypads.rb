@@ -82,15 +82,19 @@ module Roost
 
       # @return [Core::Reading] of the seat of a keypad, made when it is first heard of
       def seat(row, receiver, keypad)
-        known = receivers.keypads(row.id)[keypad]
-        return Core::Reading.ok(known) if known
-
-        JoinSession.new.keypad(row.code, "Keypad #{keypad}").map do |seat_id|
-          receivers.tie(seat_id, keypad)
-          Store::Seats.new.arrive(seat_id, stream(receiver))
-          Live::Bus.announce(row.id, :people)
-          receivers.keypads(row.id).fetch(keypad)
+        sitting(row, keypad) do
+          joined = JoinSession.new.keypad(row.code, keypad)
+          # Another event of the same keypad may have been faster.
+          now = sitting(row, keypad) { joined }
+          Store::Seats.new.arrive(now.value[:id], stream(receiver)) && Live::Bus.announce(row.id, :people) if joined.ok?
+          now
         end
+      end
+
+      # @return [Core::Reading] of :id and :name of a keypad's seat; what the block gives where it has none
+      def sitting(row, keypad)
+        seat = receivers.keypads(row.id)[keypad]
+        seat ? Core::Reading.ok(seat) : yield
       end
 
       def carry_out(row, receiver, seat, message)

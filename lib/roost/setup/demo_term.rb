@@ -51,8 +51,8 @@ module Roost
       def seats(row, class_id, source)
         people = Store::Students.new.of_class(class_id)
         people.each_with_index.reject { |person, _| source["absent"].include?(person.name) }.map do |person, number|
-          seat_id, = Store::Seats.new.create(row.id, person.shown_name, student_id: person.id)
-          Store::Receivers.new.tie(seat_id, format("%03d", number + 1)) if source["keypads"]
+          keypad = source["keypads"] ? format("%03d", number + 1) : nil
+          seat_id, = Store::Seats.new.create(row.id, person.shown_name, student_id: person.id, keypad: keypad)
           late = source["late"][person.name]
           Store::Seats.new.came_late(seat_id, late * 60) if late
           [Core::Practice::Student.new(name: person.name, random: Random.new(number + source["class"].sum)), number, seat_id]

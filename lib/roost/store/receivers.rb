@@ -45,8 +45,6 @@ module Roost
                         .select(:keypad, :id, :name, :battery_low).to_hash(:keypad)
       end
 
-      def tie(seat_id, keypad) = database[:seats].where(id: seat_id).update(keypad: keypad)
-
       # Another person answers with this keypad.
       # @param about [Hash] :student_id and :name
       def give(seat_id, about) = database[:seats].where(id: seat_id).update(about)

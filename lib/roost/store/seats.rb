@@ -18,23 +18,26 @@ module Roost
       # after those before are in. One string, so that nobody waits for more than the database's own work.
       ENTER = <<~SQL.freeze
         SELECT pg_advisory_xact_lock(77813, :session_id);
-        INSERT INTO seats (session_id, name, practice, student_id, extra, device, token_digest, team_id)
-        SELECT :session_id, :name, :practice, :student_id, :extra, :device, :digest, COALESCE(:team_id, #{Teams::SMALLEST})
+        INSERT INTO seats (session_id, name, practice, student_id, extra, device, keypad, token_digest, team_id)
+        SELECT :session_id, :name, :practice, :student_id, :extra, :device, :keypad, :digest,
+               COALESCE(:team_id, #{Teams::SMALLEST})
         WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
         ON CONFLICT DO NOTHING RETURNING id
       SQL
-      private_constant :ENTER
+      # What a seat may have besides.
+      BARE = { student_id: nil, extra: "", device: nil, keypad: nil }.freeze
+      private_constant :ENTER, :BARE
 
       # @param room [Integer, nil] how many seats there may be; nil when that is no matter
       # @param student_id [Integer, nil] whose it is; extra [String] what was asked besides the name; device
-      #   [String, nil] what the device calls itself; team_id [Integer, nil] of a team of the session: where there are
-      #   teams and none is named, the smallest
-      # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile, that student
-      #   sits already, or there is no room
-      def create(session_id, name, practice: false, room: nil, student_id: nil, extra: "", device: nil, team_id: nil)
+      #   [String, nil] what the device calls itself; keypad [String, nil] number of the handheld one it is; team_id
+      #   [Integer, nil] of a team of the session: where there are teams and none is named, the smallest
+      # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile, that student or
+      #   keypad sits already, or there is no room
+      def create(session_id, name, practice: false, room: nil, team_id: nil, **about)
         token = SecureRandom.urlsafe_base64(16)
         digest = Seats.digest(token)
-        row = { session_id: session_id, name: name, practice: practice, student_id: student_id, extra: extra, device: device }
+        row = { session_id: session_id, name: name, practice: practice, **BARE, **about }
         id = if room then database[ENTER, row.merge(digest: digest, room: room, team_id: team_id)].get(:id)
              else database[:seats].insert_conflict.insert(**row, token_digest: digest, team_id: team_id || smallest(session_id))
              end
@@ -53,7 +56,7 @@ module Roost
       def removed?(token) = database[:seats].where(token_digest: Seats.digest(token)).exclude(removed_at: nil).any?
 
       # Whether a seat in a session was taken out within so many seconds.
-      # @param whose [Hash] :device or :student_id
+      # @param whose [Hash] :device, :keypad or :student_id
       def sent_away?(session_id, seconds, **whose)
         return false if whose.values.none?
 
