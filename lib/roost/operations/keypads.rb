@@ -118,19 +118,19 @@ module Roost
       end
 
       def answer(row, seat, keys)
-        slide = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)
+        lesson = Store::Sessions.new.lesson_of(row)
+        slide = lesson.slide(row.state.slide_id)
         return Core::Reading.refused(CANNOT) unless slide&.prompt&.keypad_takes
 
         fields = slide.prompt.keypad(keys)
         return Core::Reading.refused(UNREADABLE) unless fields
 
-        slide.prompt.read(fields).and_then { save(row, slide, seat, fields).map { keys } }
+        slide.prompt.read(fields).and_then { save(row, lesson, seat, said(row, slide, seat, fields)).map { keys } }
       end
 
       # @return [Core::Reading]
-      def save(row, slide, seat, fields)
-        lesson = Store::Sessions.new.lesson_of(row)
-        reply = SaveAnswer.new.call({ id: seat[:id], session_id: row.id }, lesson, said(row, slide, seat, fields))
+      def save(row, lesson, seat, said)
+        reply = SaveAnswer.new.call({ id: seat[:id], session_id: row.id }, lesson, said)
         return Core::Reading.refused(reply.message) if reply.state == "refused"
 
         Live::Bus.announce(row.id, :answers)

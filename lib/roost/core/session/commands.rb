@@ -73,7 +73,7 @@ module Roost
           with_prompt do |slide|
             opening = state.opening
             next Reading.refused("Open answers first.") unless opening
-            next same if arguments["after"] && arguments["after"].to_s != opening.attempt.to_s
+            next same if done?(arguments, opening.attempt)
 
             fresh = Opening.begin(now, slide.prompt.time_limit, attempt: opening.attempt + 1)
             put(leaving.with(showing: at_once(slide)), slide, fresh)
@@ -93,7 +93,7 @@ module Roost
         end
 
         def add_time(arguments)
-          seconds = Integer(arguments.fetch("seconds", 15), exception: false)
+          seconds = arguments.key?("seconds") ? whole(arguments, "seconds") : 15
           unless seconds && ADDED_SECONDS.cover?(seconds)
             return Reading.refused("Between 5 and 600 seconds can be added at a time.")
           end
@@ -107,7 +107,7 @@ module Roost
 
         # "what" of Talk::WORDS for so many "seconds".
         def talk(arguments)
-          seconds = Integer(arguments["seconds"].to_s, 10, exception: false)
+          seconds = whole(arguments, "seconds")
           unless Talk::WORDS.key?(arguments["what"]) && seconds && Talk::LENGTHS.cover?(seconds)
             return Reading.refused("Talk time is 10 seconds to an hour.")
           end
@@ -117,7 +117,7 @@ module Roost
 
         # Longer or shorter by so many "seconds".
         def move_talk(arguments)
-          seconds = Integer(arguments["seconds"].to_s, 10, exception: false)
+          seconds = whole(arguments, "seconds")
           return Reading.refused("Up to 600 seconds at a time.") unless seconds && seconds.abs <= ADDED_SECONDS.max
 
           while_live { state.talk ? Reading.ok(state.with(talk: state.talk.moved(seconds, now))) : same }
@@ -127,11 +127,11 @@ module Roost
 
         # Those who are here, in groups of "size" 2 or 3, "after" so many times: a second click does it once.
         def pair(arguments)
-          size = Integer(arguments["size"].to_s, 10, exception: false)
+          size = whole(arguments, "size")
           return Reading.refused("In twos or threes.") unless Pairing::SIZES.cover?(size)
 
           while_live do
-            next same if arguments["after"] && arguments["after"].to_s != state.pairs.length.to_s
+            next same if done?(arguments, state.pairs.length)
 
             groups = Pairing.of(present.call, size: size, earlier: state.pairs, seed: (now * 1000).to_i)
             next Reading.refused("Fewer than two are here.") if groups.empty?
@@ -151,7 +151,7 @@ module Roost
 
         # "seats" says how many there are to be room for.
         def make_room(arguments)
-          seats = Integer(arguments["seats"].to_s, 10, exception: false)
+          seats = whole(arguments, "seats")
           return Reading.refused("There can be room for 1 to #{ROOM.max} students.") unless seats && ROOM.cover?(seats)
 
           while_open { state.with(room_for: seats) }
@@ -183,6 +183,12 @@ module Roost
         attr_reader :lesson, :options, :state, :now, :present
 
         def same = Reading.ok(state)
+
+        # @return [Integer, nil] what was sent by that name
+        def whole(arguments, name) = Integer(arguments[name].to_s, 10, exception: false)
+
+        # Whether what is to come "after" so many has come already: this is a second click.
+        def done?(arguments, many) = arguments["after"] && arguments["after"].to_s != many.to_s
 
         def while_open = state.ended? ? Reading.refused("This session has ended.") : Reading.ok(yield)
 

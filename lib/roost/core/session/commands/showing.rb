@@ -28,7 +28,7 @@ module Roost
           # A "seat" takes only that one out of the spotlight.
           def hide(arguments)
             what = arguments["what"]
-            seat = Integer(arguments["seat"].to_s, 10, exception: false)
+            seat = whole(arguments, "seat")
             left = state.spotlights.reject { |light| light["seat"] == seat }
             if what == "spotlight" && seat && left.any?
               return while_live { keep_showing(state.showing.merge("spotlight" => left)) }
@@ -40,7 +40,7 @@ module Roost
 
           # One seat's answer instead of what is in the spotlight, or with "beside" next to it.
           def spotlight(arguments)
-            seat = Integer(arguments["seat"].to_s, 10, exception: false)
+            seat = whole(arguments, "seat")
             return Reading.refused("That answer isn't here any more. Choose another.") unless seat
 
             with_prompt do
@@ -58,7 +58,7 @@ module Roost
 
           # How results are to be shown: which page of them, and what else the kind has to say of it.
           def look(slide, arguments)
-            page = Integer(arguments["page"].to_s, 10, exception: false) || state.showing.fetch("page", 0)
+            page = whole(arguments, "page") || state.showing.fetch("page", 0)
             { "page" => page.clamp(0, MOST_PAGES), "look" => slide.prompt.look(arguments, state.look) }.reject do |_, part|
               part == {}
             end

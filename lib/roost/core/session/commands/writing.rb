@@ -14,10 +14,10 @@ module Roost
           # A blank page with a "paper", or an earlier one again by "number". "after" says how many there were, so that a
           # second click makes one.
           def board(arguments)
-            number = Integer(arguments["number"].to_s, 10, exception: false)
+            number = whole(arguments, "number")
             while_live do
               next Reading.ok(inked(state.with(board: number, pen: true))) if number && (0...state.boards.length).cover?(number)
-              next same if arguments["after"] && arguments["after"].to_s != state.boards.length.to_s
+              next same if done?(arguments, state.boards.length)
 
               fresh(arguments["paper"])
             end
