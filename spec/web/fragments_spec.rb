@@ -27,6 +27,18 @@ RSpec.describe Roost::Web::Fragments do
     expect(desk).to eq(desk(described_class.new))
   end
 
+  it "list written answers at the Desk as they came while more come in, and by how many are alike afterwards" do
+    command(session, "jump", slide: "s4")
+    leads = -> { Nokogiri::HTML(desk).css(".text-lead").map { |lead| lead.text.strip } }
+    give = ->(place, text) { save(session, seats[place], "s4", { "text" => text }) }
+    [[2, "by the stars"], [1, "by the smell of the sea"]].each { |place, text| give.call(place, text) }
+    before = leads.call
+    give.call(0, "by the smell of the sea")
+    expect([before, leads.call]).to all(eq(["by the stars", "by the smell of the sea"]))
+    command(session, "close")
+    expect(leads.call).to eq(["by the smell of the sea", "by the stars"])
+  end
+
   it "remember no more than so much" do
     stage = fragments.instance_variable_get(:@stage)
     300.times { |number| stage.kept(Object.new, number) { "a" } }

@@ -7,7 +7,7 @@ module Roost
       class Tallying < Part
         # What the class gave, with all that a tally may need.
         #
-        # @param values [Hash{Integer=>Hash}] seat id to value
+        # @param values [Hash{Integer=>Hash}] seat id to value, in the order in which they came
         # @param names [Hash{Integer=>String}] seat id to name
         # @param teams [Hash{Integer=>String}] seat id to the name of its team, where there are teams
         # @param curation [Session::Curation] what the teacher has done with single words or cards

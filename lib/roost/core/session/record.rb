@@ -93,7 +93,7 @@ module Roost
         # What the class gave on a slide, in full.
         def tally(slide_id)
           @fresh[slide_id] ||= tallies[slide_id] = begin
-            values = given(slide_id).transform_values(&:value)
+            values = given(slide_id).sort_by { |_, answer| answer.arrival }.to_h.transform_values(&:value)
             curation = @curated.fetch(slide_id, Curation::BLANK)
             lesson.slide(slide_id).prompt.gathered(values, names: names, teams: team_names, curation: curation,
                                                            before: tallies[slide_id])

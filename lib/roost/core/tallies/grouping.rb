@@ -13,8 +13,9 @@ module Roost
       # grouping has compared MOST_STEPS trigrams it leaves the rest standing alone, to be
       # compared by the one that is built on it.
       class Grouping
-        # lead:: the text that stands for it; texts:: all of them, the lead included; count:: of answers
-        Group = Struct.new(:lead, :texts, :count, keyword_init: true)
+        # lead:: the text that stands for it; texts:: all of them, the lead included; count:: of answers; place:: of the
+        # first of them, as they came
+        Group = Struct.new(:lead, :texts, :count, :place, keyword_init: true)
 
         ALIKE = 0.55
         READ = 400
@@ -41,6 +42,9 @@ module Roost
           @groups = gather.freeze
           freeze
         end
+
+        # A list that stands still while more come in.
+        def as_they_came = groups.sort_by(&:place)
 
         # Answers without one like them stand alone.
         def similar? = groups.any? { |group| group.count > 1 }
@@ -114,8 +118,8 @@ module Roost
 
         def gather
           seen = {}
-          found = counts.keys.filter_map { |first| group(reach(first, seen)) unless seen[first] }
-          found.sort_by.with_index { |group, place| [-group.count, place] }
+          found = counts.keys.each_with_index.filter_map { |first, place| group(reach(first, seen), place) unless seen[first] }
+          found.sort_by { |group| [-group.count, group.place] }
         end
 
         # All texts that can be reached from one over texts alike.
@@ -130,12 +134,12 @@ module Roost
           end
         end
 
-        def group(joined)
+        def group(joined, place)
           lead = joined.max_by.with_index do |plain, place|
             [alike.fetch(plain, {}).values.sum + counts[plain].length, -place]
           end
           texts = counts.values_at(lead, *(joined - [lead])).flatten
-          Group.new(lead: texts.first, texts: texts, count: texts.length).freeze
+          Group.new(lead: texts.first, texts: texts, count: texts.length, place: place).freeze
         end
 
         class << self

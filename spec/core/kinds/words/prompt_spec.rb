@@ -42,6 +42,17 @@ RSpec.describe Roost::Core::Kinds::Words::Prompt do
     expect(words.gathered({ 1 => given(word) }, curation: curation).rows).to be_empty
   end
 
+  it "can be listed as they came: what was there keeps its place, whoever says what afterwards" do
+    before = words.gathered({ 3 => given("mud"), 1 => given("reeds", "tide") })
+    later = { 3 => given("mud", "heron"), 1 => given("reeds", "tide"), 2 => given("tide", "dusk") }
+    tally = words.gathered(later, before: before)
+    expect(tally.rows.map(&:key).first).to eq("tide")
+    expect([before, tally].map { |each| each.as_they_came.map(&:key) })
+      .to eq([%w[mud reeds tide], %w[mud reeds tide heron dusk]])
+    gone = words.gathered({ 3 => given("heron"), 1 => given("tide") }, before: tally)
+    expect(gone.as_they_came.map(&:key)).to eq(%w[tide heron])
+  end
+
   it "keeps the number of words within one and five" do
     expect(words.edited({ "most" => "6" }).reason).to eq("The number of words can be 1 to 5 words, or empty.")
     expect(words.edited({ "most" => "5" }).value.most).to eq(5)

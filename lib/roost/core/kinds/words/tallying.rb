@@ -7,10 +7,13 @@ module Roost
         # What a class gave to it, put together.
         class Tallying < Kinds::Tallying
           # key:: what is the same of all spellings; text:: in its commonest spelling;
-          # names:: of those who gave it, for the teacher only
-          Row = Struct.new(:key, :text, :count, :names, keyword_init: true)
+          # names:: of those who gave it, for the teacher only; place:: among all, as they came
+          Row = Struct.new(:key, :text, :count, :names, :place, keyword_init: true)
           # removed:: [Row] taken away for all by the teacher; cloud:: [Tallies::Cloud::Word]
-          Tally = Struct.new(:rows, :removed, :cloud, :answered, keyword_init: true)
+          Tally = Struct.new(:rows, :removed, :cloud, :answered, keyword_init: true) do
+            # A list that stands still while more come in.
+            def as_they_came = rows.sort_by(&:place)
+          end
           CLOUD = { width: 760, height: 340 }.freeze
 
           of_prompt :blank_answer?
@@ -20,7 +23,9 @@ module Roost
           def gathered(values, names: {}, curation: Session::Curation::BLANK, before: nil, **)
             same = Hash.new { |known, word| known[word] = Prompt.same(word) }
             given = values.flat_map { |seat_id, value| value["words"].map { |word| [same[word], word, seat_id] } }
-            all = given.group_by(&:first).map { |key, entries| row(key, entries, names) }.sort_by { |row| [-row.count, row.text] }
+            given = given.group_by(&:first)
+            places = places(given.keys, before)
+            all = given.map { |key, entries| row(key, entries, names, places[key]) }.sort_by { |row| [-row.count, row.text] }
             removed, rows = all.partition { |row| curation.removed?(row.key) }
             Tally.new(rows: rows, removed: removed, answered: values.count { |_, value| !blank_answer?(value) },
                       cloud: Tallies::Cloud.layout(rows, **CLOUD, before: before ? before.cloud : [])).freeze
@@ -33,9 +38,16 @@ module Roost
 
           private
 
-          def row(key, entries, names)
+          # Those that were there keep their places; new ones come after them.
+          # @return [Hash{String=>Integer}]
+          def places(keys, before)
+            known = before ? (before.rows + before.removed).to_h { |row| [row.key, row.place] }.slice(*keys) : {}
+            known.merge((keys - known.keys).zip((known.values.max.to_i + 1)..).to_h)
+          end
+
+          def row(key, entries, names, place)
             Row.new(key: key, text: commonest(entries.map { |entry| entry[1] }), count: entries.length,
-                    names: entries.filter_map { |entry| names[entry[2]] }.sort).freeze
+                    names: entries.filter_map { |entry| names[entry[2]] }.sort, place: place).freeze
           end
 
           def commonest(spellings) = spellings.map { |word| word.gsub(Prompt::ENDS, "") }.tally.max_by(&:last).first
