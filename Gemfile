@@ -25,6 +25,10 @@ gem "sequel_pg", require: false
 gem "argon2"
 gem "mail"
 
+# Times of the school
+gem "tzinfo"
+gem "tzinfo-data"
+
 # Content
 gem "commonmarker", "~> 0.23.0"
 gem "marcel"

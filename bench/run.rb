@@ -16,6 +16,7 @@ require_relative "kinds"
 require_relative "load"
 require_relative "preparing"
 require_relative "server"
+require_relative "sittings"
 
 module Bench
   # The whole measurement: starts the program and the baselines on free loopback ports,
@@ -29,8 +30,8 @@ module Bench
     SECONDS = 8
     GOALS = { fanout_ratio: "at most 2", answers_ratio: "at least 2", answers_200_ratio: "at least 2",
               tally_ms_p95: "at most 300", rss_mb: "at most 200", seat_first_load_kb: "at most 100" }
-            .merge(*[Classes, Commands, Ink, Joining, Preparing, Kinds, Hostile].map { |part| part::GOALS }).freeze
-    PARTS = %w[seat answers commands classes ink joining preparing kinds hostile].freeze
+            .merge(*[Classes, Commands, Ink, Joining, Sittings, Preparing, Kinds, Hostile].map { |part| part::GOALS }).freeze
+    PARTS = %w[seat answers commands classes ink joining sittings preparing kinds hostile].freeze
     # @param parts [Array<String>] of PARTS
     def initialize(parts)
       @parts = parts
@@ -68,10 +69,10 @@ module Bench
       Joining.new(@server, session).call
     end
 
+    def sittings = Sittings.new(@account, @server).call
+
     def preparing = Preparing.new(@account, @server).call
-
     def kinds = Kinds.new(@account, @server).call
-
     def hostile = Hostile.new(@account, @server).call
 
     # The baselines of what was measured.
@@ -154,8 +155,7 @@ module Bench
           presser.join
           (last - began) * 1000
         end
-        streams.close
-        Bench.median(times)
+        Bench.median(times).tap { streams.close }
       end
     end
 

@@ -7,6 +7,7 @@ require_relative "../spec/support/builders"
 require_relative "../spec/support/keeping"
 require_relative "../spec/support/pdfs"
 require "tmpdir"
+require_relative "alone_pictures"
 require_relative "class_pictures"
 require_relative "kinds_pictures"
 require_relative "room_pictures"
@@ -38,6 +39,7 @@ class Screenshots
       Capybara.app_host = server.address
       working { prepare }
       ClassPictures.new(FOLDER, teacher, seat, @sign_in[:email]).call
+      AlonePictures.new(FOLDER, teacher, seat, @sign_in[:email]).call
       start
       run
       look_back
@@ -135,7 +137,6 @@ class Screenshots
       teacher.find(".builder") # the browser reads the file while it sends it
     end
     teacher.find(".thumb-name", text: "Eggs and their colours", match: :first, wait: 20)
-    take teacher, "import"
     teacher.find(".is-import", text: "is in: 20 slides.", wait: 40)
   end
 

@@ -72,6 +72,9 @@ module Roost
     # The address people type, for links, QR codes and mails.
     def base_url = @env.fetch("ROOST_BASE_URL") { "http://#{host}:#{port}" }
 
+    # The page of a course to which sessions and assignments are posted (bin/coursepage); nil when there is none.
+    def course_page = @env["ROOST_COURSE_PAGE"]
+
     # How many proxies of one's own stand in front. The last so many addresses in X-Forwarded-For are
     # theirs; with 0 that header, and all others like it, are taken for nothing.
     def proxies = Integer(@env.fetch("ROOST_PROXIES", "0"))

@@ -1,5 +1,5 @@
 // Small things of the teachers' forms: saves carry the newest text and revision, even
-// when they waited for an earlier save; printing; asking before deleting.
+// when they waited for an earlier save; asking before deleting.
 const rev = () => document.querySelector("form[data-autosave] [name=rev]").value;
 
 document.addEventListener("htmx:before:request", (event) => {
@@ -30,7 +30,6 @@ document.addEventListener("htmx:error", (event) => {
 });
 
 document.addEventListener("click", (event) => {
-  if (event.target.closest("[data-print]")) window.print();
   if (event.target.closest("[data-back]")) history.back();
 });
 

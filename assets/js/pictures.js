@@ -149,7 +149,7 @@ htmx.registerExtension("queued-pictures", {
   htmx_before_morph_attr: (element, { attrName }) => !("src" in element.dataset && attrName === attribute(element)),
 });
 
-const seat = document.querySelector("#seat");
+const seat = document.querySelector("#seat, #alone, #copy");
 if (seat) {
   new MutationObserver(() => look(seat)).observe(seat, {
     subtree: true,

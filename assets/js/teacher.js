@@ -10,6 +10,8 @@ import "./desk.js";
 import "./lit.js";
 import "./remote.js";
 import "./pen.js";
+import "./pass-on.js";
+import "./print.js";
 import "./forms.js";
 import "./uploads.js";
 import "./written.js";

@@ -13,7 +13,9 @@ async function prepare() {
   await cache.addAll([...new Set(assets)]);
 }
 
-const orOurs = (request, ours) => fetch(request).catch(async () => (await caches.match(ours)) ?? Response.error());
+// Of an assignment one is at work in, the page that was kept (ahead.js).
+const orOurs = (request, ours) =>
+  fetch(request).catch(async () => (await caches.match(request.url)) ?? (await caches.match(ours)) ?? Response.error());
 
 addEventListener("install", (event) => event.waitUntil(prepare().then(() => skipWaiting())));
 addEventListener("activate", (event) => event.waitUntil(clients.claim()));

@@ -100,6 +100,29 @@ RSpec.describe "Faults in the middle of a lesson" do
     expect(seat).to have_css(".answer-state", text: "✓ Saved")
   end
 
+  it "goes on with an assignment that is reloaded without a line, and the server that comes back has what was written" do
+    times = [-3600, 3600].map { |seconds| (Time.now.utc + seconds).strftime("%Y-%m-%dT%H:%M") }
+    form = { "opens_at" => times[0], "closes_at" => times[1], "entry" => "free", "going_back" => "1" }
+    row = Roost::Operations::AssignLesson.new.call(session.account_id, session.lesson_id, form).value
+    _seat, token = take_seat(row, "Ada")
+    phone = window(:alone)
+    phone.visit "/seat/#{token}"
+    phone.click_button "Begin"
+    3.times { phone.click_button("Next →").then { sleep 0.5 } }
+    expect(phone.find_field("text")).to be_visible
+    expect(phone.evaluate_async_script("navigator.serviceWorker.ready.then(() => arguments[0](true))")).to be(true)
+    phone.refresh
+    look = "caches.open('roost.sitting').then((store) => store.keys()).then((all) => arguments[0](all.length))"
+    50.times { phone.evaluate_async_script(look) > 2 ? break : sleep(0.2) }
+    @server.stop
+    phone.refresh
+    phone.find_field("text").send_keys("By the stars")
+    expect(phone).to have_css(".answer-state", text: "On this device")
+    @server.start
+    50.times { Roost::Store::Answers.new.of(row.id).any? ? break : sleep(0.2) }
+    expect(Roost::Store::Answers.new.of(row.id).map { |_, each| each.value }).to eq([{ "text" => "By the stars" }])
+  end
+
   it "shows the present state within 15 s of a restarted database's return" do
     windows
     command(session, "begin")

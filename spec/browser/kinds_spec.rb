@@ -490,10 +490,18 @@ RSpec.describe "Ways to answer, in real windows" do
       desk.visit "/desk/#{session.id}"
       student.find_field("I saw").send_keys(*"A heron in the reeds at dusk".chars.each_slice(4).map(&:join))
       expect(desk).to have_css(".entry", text: /Ada.*writing.*I saw: A heron/m)
-      ["They follow the river", "they follow the river.", "By the stars"].each_with_index do |text, place|
-        save(session, take_seat(session, "Student #{place}").first, "s1", { "box0" => ["x"], "box1" => [text] })
+      seats = Array.new(3) { |place| take_seat(session, "Student #{place}").first }
+      tops = ->(of) { desk.evaluate_script("[...document.querySelectorAll('#{of}')].map((each) => each.offsetTop)") }
+      expect(desk).to have_css(".perch", text: "Student", count: 3)
+      given = ["They follow the river", "By the stars", "they follow the river."].each_with_index.map do |text, place|
+        before = tops.call(".perch")
+        save(session, seats[place], "s1", { "box0" => ["x"], "box1" => [text] })
+        expect(desk).to have_css(".perch.is-answered", count: place + 1)
+        expect(tops.call(".perch")).to eq(before)
+        tops.call(".texts > li")
       end
-      expect(desk).to have_css(".desk-panel .is-group", text: "× 2")
+      expect(desk).to have_css(".desk-panel .is-group", text: /They follow the river\s*× 2/)
+      expect(given.last).to eq(given[1])
       command(session, "show", what: "results")
       expect(student).to have_css(".seat-result .text-parts section", count: 2)
       expect(student).to have_css(".seat-result section", text: /I think.*They follow the river × 2.*By the stars/m)

@@ -21,10 +21,11 @@ RSpec.describe Roost::Core::Session::Acceptance do
     began = one_of(*times)
     first = one_of(1, 1, 2)
     { started_at: began, deadline: one_of(nil, began + 20, began + 5000), window_ends_at: one_of(nil, nil, began + 30),
-      handed_in_at: one_of(nil, nil, began + 5), first_open: first, last_open: one_of(first, 3), slides: %w[s4 s2 s3] }
+      handed_in_at: one_of(nil, nil, began + 5), first_open: first, last_open: one_of(first, 3), slides: %w[s4 s2 s3],
+      rules: { "feedback" => one_of("end", "end", "right") } }
   end
 
-  # @return [Hash] :ended, :opening, :sitting, :stored and :save
+  # @return [Hash] :ended, :alone (nothing is open to the room), :opening, :sitting, :stored and :save
   def situation(times, ids)
     writers = ids.first(2)
     stored = { final: one_of(true, false), late: one_of(true, false), save_no: one_of(1, 3), save_id: ids[2],
@@ -33,14 +34,15 @@ RSpec.describe Roost::Core::Session::Acceptance do
              changeable: one_of(true, false), save_no: one_of(1, 2, 4), save_id: ids[3], writer: one_of(nil, *writers),
              over: one_of([], [ids[2]], [ids[1]]), in_time_only: one_of(true, false, false), by_line: one_of(true, false, false) }
     save[:in_time_only] = false if save[:by_line]
-    { ended: one_of(nil, nil, nil, *times), opening: one_of(nil, opening(times), opening(times)),
+    { ended: one_of(nil, nil, nil, *times), alone: one_of(true, false, false),
+      opening: one_of(nil, opening(times), opening(times)),
       sitting: one_of(nil, nil, sitting(times)), stored: one_of(nil, stored, stored), save: save }
   end
 
   def in_ruby(said)
     build = ->(kind, values) { values && kind.new(**values).freeze }
-    opening = build.call(Roost::Core::Session::Opening, said[:opening]&.merge(attempt: 1))
-    sitting = build.call(Roost::Core::Session::Sitting, said[:sitting]&.merge(attempt: 1, place: 1, rules: {}))
+    opening = build.call(Roost::Core::Session::Opening, said[:opening]&.merge(attempt: 1)) unless said[:alone]
+    sitting = build.call(Roost::Core::Session::Sitting, said[:sitting]&.merge(attempt: 1, place: 1))
     stored = build.call(described_class::Stored, said[:stored])
     save = described_class::Save.new(at: 0.0, **said[:save])
     described_class.of(save, slide_id: "s2", opening: opening, sitting: sitting, ended_at: said[:ended], stored: stored)
@@ -53,7 +55,7 @@ RSpec.describe Roost::Core::Session::Acceptance do
 
   def in_sql(session, seat_id, said)
     place = { session_id: session.id, seat_id: seat_id }
-    database[:sessions].where(id: session.id).update(ended_at: at(said[:ended]))
+    database[:sessions].where(id: session.id).update(ended_at: at(said[:ended]), alone: said[:alone])
     opening = said[:opening] && times(said[:opening], *said[:opening].keys)
     database[:openings].insert(session_id: session.id, slide_id: "s2", attempt: 1, **opening) if opening
     keep_sitting(place, said[:sitting]) if said[:sitting]
@@ -68,8 +70,8 @@ RSpec.describe Roost::Core::Session::Acceptance do
   end
 
   def keep_sitting(place, sitting)
-    columns = times(sitting.except(:slides), :started_at, :deadline, :window_ends_at, :handed_in_at)
-    database[:sittings].insert(**place, section_id: "", attempt: 1, place: 1, rules: Sequel.pg_jsonb({}),
+    columns = times(sitting.except(:slides, :rules), :started_at, :deadline, :window_ends_at, :handed_in_at)
+    database[:sittings].insert(**place, section_id: "", attempt: 1, place: 1, rules: Sequel.pg_jsonb(sitting[:rules]),
                                         slides: Sequel.pg_array(sitting[:slides], :text), **columns)
   end
 

@@ -14,13 +14,14 @@ RSpec.describe Roost::Store::Sittings do
   it "gives back what was kept, and begins an attempt once" do
     id, made = begin_one(limit: 600, must_answer: true)
     found = sittings.find(id).sitting
-    expect(found.to_h.except(:started_at, :deadline)).to eq(made.to_h.except(:started_at, :deadline))
+    times = %i[started_at deadline moved_at]
+    expect(found.to_h.except(*times)).to eq(made.to_h.except(*times))
     expect([found.started_at,
             found.deadline]).to match([be_within(0.001).of(made.started_at), be_within(0.001).of(made.deadline)])
     expect(begin_one.first).to be_nil
     begin_one(attempt: 2)
     expect(sittings.of_seat(seat[:id], "round").map { |kept| kept.sitting.attempt }).to eq([1, 2])
-    expect(sittings.of(session.id).length).to eq(2)
+    expect(sittings.of(session.id, "round").length).to eq(2)
   end
 
   it "lets answers count while it is open and where it may be, and none afterwards" do
@@ -44,10 +45,15 @@ RSpec.describe Roost::Store::Sittings do
     expect(answers.transform_values do |by_seat|
       by_seat[seat[:id]].value["options"]
     end).to eq({ ["s2", 1] => %w[o1], ["s2", 2] => %w[o2] })
-    %w[s2 s3 s2].each { |slide_id| sittings.visit(id, slide_id) }
+    [1, 2, 1].each { |place| sittings.find(id).then { |kept| sittings.move(kept, kept.sitting.at(place, answered: [])) } }
+    stale = sittings.find(id)
+    sittings.move(stale, stale.sitting.at(3, answered: []))
+    expect(sittings.move(stale, stale.sitting.at(2, answered: []))).to be_nil
+    sittings.find(id).then { |kept| sittings.move(kept, kept.sitting.at(1, answered: [])) }
     sittings.seen(id)
+    expect(sittings.find(id).sitting.seen).to eq(%w[s2 s3 s4])
     expect(sittings.visits(id).map do |visit|
       [visit.slide_id, visit.ended_at.nil?]
-    end).to eq([["s2", false], ["s3", false], ["s2", true]])
+    end).to eq([["s2", false], ["s3", false], ["s2", false], ["s4", false], ["s2", true]])
   end
 end

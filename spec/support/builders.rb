@@ -34,8 +34,9 @@ module Builders
     Roost::Core::Slide.new(id: id, heading: heading, prompt: prompt, **parts)
   end
 
-  def section(id, way, slide_ids, title: "")
-    Roost::Core::Section.new(id: id, way: way, title: title, slide_ids: slide_ids).freeze
+  def section(id, way, slide_ids, title: "", **rules)
+    Roost::Core::Section.new(id: id, way: way, title: title, slide_ids: slide_ids,
+                             rules: rules.transform_keys(&:to_s).freeze).freeze
   end
 
   # A slide to look at, a poll, a game question, a written question and a sketch.

@@ -37,6 +37,7 @@ RSpec.describe "Any request" do
              archived speed_share class_name seen revision picture_files[] picture_alts[] pictures[x] prompt prompt[]
              package classes[] students[] apart[] languages[] names stroke part points colour width erase at keypad answer student
              battery range team paper number size allowed pass extra device
+             to limit draw feedback rules must_answer
              a[b][c][d][e][f] ticket starter sign_in column told held[] held_options[x] before].freeze
 
   encoded = odd.to_h { |value| [value, URI.encode_www_form_component(value)] }

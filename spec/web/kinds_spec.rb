@@ -77,6 +77,12 @@ RSpec.describe "Every kind of question" do
         end
       end
 
+      it "stands there in a few letters, or the tile has a second line from the start" do
+        prompts.reject(&:short_in_words?).each do |prompt|
+          expect(answers(prompt, 60).map { |value| prompt.short(value) }).to all(match(/\A.{0,7}\z/))
+        end
+      end
+
       it "shows no answer, one, thirty and three hundred, with and without its key" do
         prompts.product([0, 1, 30, 300]).each do |prompt, count|
           tally = prompt.tally(answers(prompt, count))

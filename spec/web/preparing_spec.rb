@@ -224,6 +224,18 @@ RSpec.describe "Preparing, page by page" do
     end
   end
 
+  describe "the preview of a quiz" do
+    it "goes from slide to slide, into it and out of it" do
+      quiz = Roost::Core::Lesson.new(title: "Birds", slides: %w[a q b].map { |name| slide(name, heading: name) },
+                                     sections: [section("quiz1", "quiz", %w[q])])
+      other = kept_lesson(account, quiz)
+      leads = lambda do |at|
+        get("/lessons/#{other}/preview?slide=#{at}").body.scan(/class="button[^"]*" href="[^"]*slide=(\w+)"/).flatten
+      end
+      expect(%w[a q b].map { |at| leads.call(at) }).to eq([%w[q], %w[a b], %w[q]])
+    end
+  end
+
   describe "history and details" do
     it "shows every save, looks at an earlier one, and brings it back" do
       post_form "/lessons/#{id}/title", title: "New title"

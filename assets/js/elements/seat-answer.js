@@ -10,6 +10,16 @@ const LONGEST = 1500;
 const ELSEWHERE = "In another window you wrote something else, and that counts now. What stands here is kept, too.";
 const AWAY = ["visibilitychange", "pagehide"]; // the first bubbles up from the document
 let outbox = null;
+const SOON = 2500;
+
+// Until all that was written has reached the server, or for as long as one may be kept waiting.
+export function sent() {
+  if (!outbox?.toSend?.length || !navigator.onLine) return Promise.resolve();
+  return new Promise((resolve) => {
+    addEventListener("roost:sent", resolve, { once: true });
+    setTimeout(resolve, SOON);
+  });
+}
 
 // Which of two texts counts: asked only where there are two.
 function whichOf() {
@@ -117,6 +127,11 @@ class SeatAnswer extends HTMLElement {
     return this.dataset.open === "true";
   }
 
+  // At one's own speed: "kept", all is handed in at the end, or "told", each is settled by itself.
+  get alone() {
+    return this.dataset.alone;
+  }
+
   get mayChange() {
     return this.dataset.mayChange === "true";
   }
@@ -164,7 +179,8 @@ class SeatAnswer extends HTMLElement {
   }
 
   press() {
-    if (this.locked) {
+    if (this.alone === "kept") this.draftNow();
+    else if (this.locked) {
       if (!this.open || !this.mayChange) return;
       this.changing = true;
     } else {
@@ -198,6 +214,7 @@ class SeatAnswer extends HTMLElement {
     else if (detail.state === "empty") this.state = "none";
     else if (!this.sending && !this.elsewhere) this.state = detail.state;
     this.draw();
+    if (this.alone === "told" && detail.state === "final") this.dispatchEvent(new CustomEvent("told", { bubbles: true }));
     // Not for every pause in typing.
     if (!this.sending && (detail.final || this.elsewhere || detail.state === "refused"))
       say(`${this.words()} ${detail.understood ?? ""}`);
@@ -206,9 +223,9 @@ class SeatAnswer extends HTMLElement {
   draw() {
     this.fields.disabled = this.locked;
     const change = this.state === "final" && !this.changing;
-    this.button.textContent = change ? "Change my answer" : "Hand in";
+    this.button.textContent = change ? "Change my answer" : this.alone ? "Check my answer" : "Hand in";
     const had = document.activeElement === this.button;
-    this.button.hidden = !this.open || (change && !this.mayChange);
+    this.button.hidden = !this.open || this.alone === "kept" || (change && !this.mayChange);
     this.button.classList.toggle("is-primary", !change);
     this.which.hidden = !this.elsewhere || !this.open;
     const line = this.querySelector(".answer-state");
@@ -237,7 +254,7 @@ class SeatAnswer extends HTMLElement {
       {
         none: "Not answered yet.",
         unread: "✓ Saved as typed, but it is not an answer yet.",
-        draft: "✓ Saved. Hand in when you are ready.",
+        draft: this.alone ? "✓ Saved." : "✓ Saved. Hand in when you are ready.",
         late: "✓ Saved, but late.",
         final: this.mayChange ? "✓ Handed in. You can still change it." : "✓ Handed in.",
       }[this.state] ?? ""

@@ -163,7 +163,7 @@ module Roost
       def_delegators :reader, :read, :blank_answer?, :missing, :understood, :turned, :keypad_takes, :keypad
       def_delegators :marking, :mark
       def_delegators :tallying, :gathered, :tally, :for_class, :remark
-      def_delegators :display, :pages, :page, :plain, :short, :tally_parts, :picture_of
+      def_delegators :display, :pages, :page, :plain, :right_in_words, :short, :short_in_words?, :tally_parts, :picture_of
       def_delegators :handling, :look, :curated
       def_delegators :simulation, :simulate
 

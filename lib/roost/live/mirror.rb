@@ -23,6 +23,7 @@ module Roost
         @recent = []
         @shown = {}
         @shown_until = 0.0
+        @sittings = {}
       end
 
       # @param answers_only [Boolean] whether nothing else can have changed since the last one
@@ -35,7 +36,8 @@ module Roost
         read_answers
         # What was sent to whom is looked at only once a question is over, or by those who come.
         read_deliveries unless answers_only
-        @last = Store::Moments.new.of(row, **seats(answers_only), answers: @answers.dup, shown: @shown.transform_values(&:dup))
+        @last = Store::Moments.new.of(row, **seats(answers_only), answers: @answers.dup, shown: @shown.transform_values(&:dup),
+                                                                  sittings: sittings)
       ensure
         @copied.clear # what was handed on is not written to any more
       end
@@ -71,6 +73,21 @@ module Roost
         end
         @recent << [row.now, @highest || 0]
         @settled = @recent.shift[1] while @recent.any? && @recent.first[0] < row.now - OVERLAP
+      end
+
+      # Of the quiz the class is at, those in which something is new.
+      # @return [Hash{Integer=>Core::Session::Sitting}] by seat
+      def sittings
+        return @sittings = {} unless Store::Moments.new.in_quiz?(row)
+
+        unless @quiz == row.state.slide_id
+          @sittings = {}
+          @sat_until = 0.0
+          @quiz = row.state.slide_id
+        end
+        new = Store::Sittings.new.of(row.id, @quiz, since: @sat_until).to_h { |kept| [kept.seat_id, kept.sitting] }
+        @sat_until = row.now - OVERLAP
+        @sittings = @sittings.merge(new)
       end
 
       def read_deliveries

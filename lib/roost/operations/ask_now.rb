@@ -27,9 +27,13 @@ module Roost
 
       private
 
+      # Students are at work by themselves.
+      def in_quiz?(row) = row.state.open? && Store::Sessions.new.lesson_of(row).quiz(row.state.slide_id)
+
       def slide(row, words, heading)
         kind, settings = Core::Kinds.on_the_spot[words]
         return Core::Reading.refused("That can't be asked on the spot. Reload the page.") unless kind && row.state.live?
+        return Core::Reading.refused("Close the quiz first, then ask.") if in_quiz?(row)
 
         Core::Text.read(heading, limit: HEADING_LIMIT, what: "The question", lines: false).map do |text|
           id = "ask#{row.version}"

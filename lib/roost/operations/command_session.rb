@@ -5,6 +5,10 @@ module Roost
     # Carries out a teacher's command on a session: locks the row, lets the core decide,
     # saves state and event, tells every web process; all or nothing.
     class CommandSession
+      ALONE = "This is an assignment: each goes through it alone."
+      # Commands that an assignment takes.
+      WHERE_ALONE = %w[end put_aside count_again curate].freeze
+
       # @param account_id [Integer] of the teacher who gave it
       # @param arguments [Hash{String=>String}] as sent
       # @return [Core::Reading, nil] of the next Core::Session::State; nil when she has no such session
@@ -25,6 +29,7 @@ module Roost
         sessions.transaction do
           row = yield(sessions)
           next nil if row.nil? || row.deleted
+          next Core::Reading.refused(ALONE) if row.alone && !WHERE_ALONE.include?(command)
 
           lesson = sessions.lesson_of(row)
           present = -> { Store::Seats.new.of(row.id).select(&:here).map(&:id) }
@@ -32,10 +37,23 @@ module Roost
           following.map do |state|
             unless state == row.state
               sessions.advance(row, state, command: command, arguments: arguments, account_id: account_id)
+              lesson.quizzes.each { |quiz| follow(row, quiz.id, row.state, state) }
               Live::Bus.announce(row.id, :state)
             end
             state
           end
+        end
+      end
+
+      # What became of a quiz goes for those who are at work in it.
+      def follow(row, quiz_id, before, now)
+        sittings = Store::Sittings.new
+        window = now.opening(quiz_id)
+        sittings.end_all(row.id, quiz_id, window.ends_at) unless window == before.opening(quiz_id)
+        earlier = before.time_given.fetch(quiz_id, {})
+        now.time_given.fetch(quiz_id, {}).each do |whom, seconds|
+          more = seconds - earlier.fetch(whom, 0)
+          sittings.give_time(row.id, quiz_id, more, seat_id: Integer(whom, exception: false)) unless more.zero?
         end
       end
     end

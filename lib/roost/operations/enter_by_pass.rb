@@ -18,7 +18,7 @@ module Roost
       # @return [Core::Reading] of the seat's token
       def call(raw_pass, session_id)
         EnterByPass.student(raw_pass).and_then do |student|
-          row = running(student).find { |each| each.id == session_id }
+          row = (running(student) + assigned(student).map(&:first)).find { |each| each.id == session_id }
           next Core::Reading.refused(NOT_THEIRS) unless row
 
           seat = Store::Seats.new.of(row.id).find { |each| each.student_id == student.id }
@@ -31,6 +31,18 @@ module Roost
       def running(student)
         sessions = Store::Sessions.new
         Store::Students.new.classes_of(student.id).flat_map { |id, _name| sessions.running_for(id) }.map { |id| sessions.find(id) }
+      end
+
+      # @param student [Core::Student]
+      # @return [Array<Array(Store::Sessions::Row, Core::Session::Assignment)>] what the classes of theirs were given to do
+      #   alone, but for what was taken back, the one that closes first in front
+      def assigned(student)
+        classes = Store::Students.new.classes_of(student.id)
+        rows = classes.flat_map { |id, _name| Store::Sessions.new.assigned_to(id) }
+        assignments = Store::Assignments.new.of(rows.map(&:id))
+        given = rows.map { |row| [row, assignments.fetch(row.id)] }
+        theirs = given.select { |_, assignment| !assignment.unassigned && assignment.for?(student.id) }
+        theirs.sort_by { |_, assignment| assignment.closes_at }
       end
 
       private

@@ -23,6 +23,7 @@ module Roost
         return Core::Reading.refused(NOT_OPEN) unless row
         return Core::Reading.refused(ENDED) if row.ended_at
         return Core::Reading.refused(LOCKED) if row.state.locked
+        return Core::Reading.refused(NOT_OPEN) if row.alone && Store::Assignments.new.find(row.id).unassigned
 
         Core::Reading.ok(row)
       end
@@ -70,7 +71,8 @@ module Roost
         JoinSession.session(raw_code).and_then do |row|
           next Core::Reading.refused(SENT_AWAY) if Store::Seats.new.sent_away?(row.id, STAYS_OUT, **whose)
 
-          yield(row).and_then { |who| sit_down(row, who, room: row.state.room_for, **whose.except(:student_id)) }
+          room = row.alone ? Core::Session::Commands::ROOM.max : row.state.room_for
+          yield(row).and_then { |who| sit_down(row, who, room: room, **whose.except(:student_id)) }
         end
       end
 

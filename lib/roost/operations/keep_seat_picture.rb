@@ -15,7 +15,7 @@ module Roost
       # @return [Core::Reading] of a Core::Picture
       def call(seat, io)
         row = Store::Sessions.new.find(seat[:session_id])
-        return Core::Reading.refused("Pictures can't be added now. Wait for your teacher.") unless asked_for?(row)
+        return Core::Reading.refused("Pictures can't be added now. Wait for your teacher.") unless asked_for?(seat, row)
 
         count = Store::Counters.new.increment("pictures:#{seat[:id]}", expires_in: PERIOD)
         return Core::Reading.refused("That were many pictures. Wait a few minutes, then go on.") if count > MOST
@@ -26,10 +26,7 @@ module Roost
 
       private
 
-      def asked_for?(row)
-        prompt = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)&.prompt
-        row.state.open? && prompt ? prompt.uploads? : false
-      end
+      def asked_for?(seat, row) = OpenToSeat.slides(seat, row).any? { |slide| slide.prompt.uploads? }
     end
   end
 end

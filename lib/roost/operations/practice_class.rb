@@ -42,15 +42,27 @@ module Roost
 
           seats.arrive(pupils.map(&:id), STREAM)
           row = Store::Sessions.new.find(session_id)
-          row.state.open? && !row.state.eyes_up ? answer_due(row, pupils) : pupils.any? { |seat| !seat.here }
+          next pupils.any? { |seat| !seat.here } unless row.state.open? && !row.state.eyes_up
+
+          lesson = Store::Sessions.new.lesson_of(row)
+          quiz = lesson.quiz(row.state.slide_id)
+          quiz ? PracticeQuiz.new(row, lesson, quiz).carry_on(pupils) : answer_due(row, pupils, lesson)
         end
+      end
+
+      # Saves what a student of the practice class answers; again it is the same save.
+      def self.save(row, seat, slide, value, attempt: 1)
+        key = Digest::SHA256.hexdigest("#{seat.id}/#{slide.id}/#{attempt}")
+        save_id = [key[0, 8], key[8, 4], key[12, 4], key[16, 4], key[20, 12]].join("-")
+        Store::Answers.new.save(session_id: row.id, seat_id: seat.id, slide_id: slide.id, value: value, final: true,
+                                attempt: attempt, keyed: slide.prompt.keyed?, save_no: 1, save_id: save_id)
       end
 
       private
 
       # @return [Boolean] whether anybody answered
-      def answer_due(row, pupils)
-        slide = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)
+      def answer_due(row, pupils, lesson)
+        slide = lesson.slide(row.state.slide_id)
         attempt = row.state.opening.attempt
         answers = Store::Answers.new
         deliveries = Store::Deliveries.new
@@ -58,7 +70,7 @@ module Roost
         deliveries.note(row.id, slide.id, pupils.map(&:id) - shown, attempt: attempt)
         done = answers.seats(row.id, slide.id, attempt)
         due = plans(row, pupils, slide).reject { |seat, _| done.include?(seat.id) }
-        due.each { |seat, plan| save(row, seat, slide, plan.value) }
+        due.each { |seat, plan| PracticeClass.save(row, seat, slide, plan.value, attempt: attempt) }
         due.any?
       end
 
@@ -71,14 +83,6 @@ module Roost
           [seat, Core::Practice::Plan.of(student, place, slide.prompt, seed: row.id)]
         end
         all.reject { |_, plan| plan.skips || plan.seconds > waited }
-      end
-
-      def save(row, seat, slide, value)
-        key = Digest::SHA256.hexdigest("#{seat.id}/#{slide.id}/#{row.state.opening.attempt}")
-        save_id = [key[0, 8], key[8, 4], key[12, 4], key[16, 4], key[20, 12]].join("-")
-        Store::Answers.new.save(session_id: row.id, seat_id: seat.id, slide_id: slide.id, value: value, final: true,
-                                attempt: row.state.opening.attempt,
-                                keyed: slide.prompt.keyed?, save_no: 1, save_id: save_id)
       end
     end
   end

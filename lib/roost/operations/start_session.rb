@@ -15,8 +15,9 @@ module Roost
       NOBODY = "Nobody is in that class yet. Add its students first, or let them type a name."
 
       # @param form [Hash] "title", "class_id" or "class_name", and the options
+      # @param state [Core::Session::State, nil] of a session that each goes through alone
       # @return [Core::Reading, nil] of a Store::Sessions::Row; nil without such a lesson
-      def call(account_id, lesson_id, form)
+      def call(account_id, lesson_id, form, state: nil)
         row = Store::Lessons.new.look(account_id, lesson_id)
         return nil unless row
         if row.lesson.class_slides.empty?
@@ -28,7 +29,7 @@ module Roost
           given_to(account_id, form, options).and_then do |about|
             teams(options, about[:class_id]).map do |teams|
               begin_session(teams, account_id: account_id, lesson_id: lesson_id, lesson: given(row.lesson, options),
-                                   options: options,
+                                   options: options, state: state,
                                    title: title.empty? ? row.lesson.title : title,
                                    last_time: LastTime.new.call(account_id, lesson_id), **about)
             end

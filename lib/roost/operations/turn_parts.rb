@@ -14,11 +14,10 @@ module Roost
       # @return [Core::Reading] of what Core::Prompt#turned says
       def call(seat, slide_id, parts)
         row = Store::Sessions.new.find(seat[:session_id])
-        open = row.state.open? && row.state.slide_id == slide_id
-        return Core::Reading.refused(NOT_OPEN) unless open
+        slide = OpenToSeat.slides(seat, row).find { |each| each.id == slide_id }
+        return Core::Reading.refused(NOT_OPEN) unless slide
         return Core::Reading.refused(TOO_MANY) if tries(seat) > MOST
 
-        slide = Store::Sessions.new.lesson_of(row).slide(slide_id)
         Core::Reading.ok(slide.prompt.turned(parts, SaveAnswer.names(seat, slide)))
       end
 

@@ -6,8 +6,8 @@ require "yaml"
 module Roost
   module Setup
     # The demo data: a teacher at Heronsgate School with lessons on the birds of the Sallow
-    # Marsh, a shelf of short ones, two colleagues, a question bank, standards, and one past
-    # session of 24 simulated students. The same every time; what is there is left alone.
+    # Marsh, a shelf of short ones, two colleagues, a question bank, standards, a term of
+    # past sessions, and an assignment that is open. The same every time; what is there is left alone.
     class Demo
       EMAIL = "falk@heronsgate.example"
       PASSWORD = "sallow marsh at dusk"
@@ -44,6 +44,7 @@ module Roost
         Store::Bank.new.keep(account_id, Store::Lessons.new.find(account_id, lessons["voices-of-the-marsh"]).lesson.prompts,
                              taken_from: "Voices of the marsh")
         DemoTerm.new(account_id, lessons: lessons, classes: classes).call(most: sessions)
+        DemoAssignment.new(account_id, lesson_id: lessons["voices-of-the-marsh"], class_id: classes["Year 7 Kestrel"]).call
       end
 
       # The last two of the shelf are the colleague's.

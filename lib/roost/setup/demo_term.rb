@@ -11,7 +11,7 @@ module Roost
       SOURCE = File.join(Settings::ROOT, "demo/term.yml")
       LASTING = 47 * 60 # seconds
       OPTIONS = { "opens_itself" => "1", "may_change" => "1", "code_throughout" => "1", "names_shown" => "1",
-                  "speed_share" => "0.25" }.freeze
+                  "own_copy" => "1", "speed_share" => "0.25" }.freeze
       # Slides that go by while somebody is late.
       MISSED = 3
 
@@ -39,9 +39,11 @@ module Roost
         row = Operations::StartSession.new.call(account_id, @lessons.fetch(source["lesson"]), form).value
         seats = seats(row, class_id, source)
         command(row, "begin")
-        Store::Sessions.new.lesson_of(row).class_slides.each_with_index do |slide, place|
+        lesson = Store::Sessions.new.lesson_of(row)
+        lesson.stations.reject { |each| lesson.section_of(each.id)&.quiz? }.each_with_index do |station, place|
           command(row, "next") if place.positive?
-          answer(row, slide, place, seats, source) if slide.prompt && (!source["keypads"] || slide.prompt.keypad_takes)
+          quiz = lesson.quiz(station.id)
+          quiz ? work(row, lesson.slides_of(quiz), place, seats, source) : answer(row, station, place, seats, source)
         end
         command(row, "end")
         Store::Sessions.new.backdate(row.id, by: source["days"] * 24 * 3600, lasting: LASTING)
@@ -61,7 +63,20 @@ module Roost
 
       def command(row, name) = Operations::CommandSession.new.call(account_id, row.id, name)
 
+      # At their own speed; one in seven does not hand in.
+      def work(row, slides, place, seats, source)
+        present = Store::Sessions.new.find(row.id)
+        devices = seats.map { |_student, _number, seat_id| { id: seat_id, session_id: row.id } }
+        devices.each { |seat| Operations::TakeSitting.new.call(seat, present) }
+        slides.each { |slide| answer(row, slide, place, seats, source) }
+        devices.each_with_index do |seat, number|
+          Operations::HandInSitting.new.call(seat, Operations::TakeSitting.new.call(seat, present)) unless number % 7 == 3
+        end
+      end
+
       def answer(row, slide, place, seats, source)
+        return unless slide.prompt && (!source["keypads"] || slide.prompt.keypad_takes)
+
         answers = Store::Answers.new
         deliveries = Store::Deliveries.new
         here = seats.reject { |student, _number, _seat| source["late"].key?(student.name) && place < MISSED }

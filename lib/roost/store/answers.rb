@@ -22,7 +22,11 @@ module Roost
                 final: "boolean", keyed: "boolean", save_no: "int", save_id: "uuid", writer: "uuid", over: "text",
                 may_change: "boolean", in_time_only: "boolean", by_line: "boolean" }.freeze
 
-      # The rule of Core::Session::Acceptance. `in_time` holds while answering is open, or the seat's sitting,
+      TOLD = Core::Session::Sitting::TOLD_AT_ONCE.map { |feedback| "'#{feedback}'" }.join(", ")
+      private_constant :TOLD
+
+      # The rule of Core::Session::Acceptance. Where each is alone nothing is open to the room.
+      # `in_time` holds while answering is open, or the seat's sitting,
       # and for the grace after it. A late save fills a blank or an unmarked draft, and never replaces what
       # counts already. What can't be read as an answer replaces none that was handed in. What one window
       # wrote replaces what another did only where it was written over it. In order of the rows, so that
@@ -33,7 +37,8 @@ module Roost
         SELECT session_id, seat_id, slide_id, attempt, value, typed, final, NOT in_time, by_line AND in_time, keyed, changeable,
                save_no, save_id, writer, over, now
         FROM (
-          SELECT given.*, clock.now, COALESCE(given.may_change, (sessions.options->>'may_change')::boolean, true) AS changeable,
+          SELECT given.*, clock.now, COALESCE(given.may_change, (sessions.options->>'may_change')::boolean, true)
+                 AND COALESCE(sittings.rules->>'feedback', '') NOT IN (#{TOLD}) AS changeable,
                  string_to_array(given.over_ids, ',')::uuid[] AS over,
                  COALESCE(openings.opened_at <= clock.now AND clock.now <= COALESCE(openings.closed_at, openings.deadline, 'infinity')
                           + make_interval(secs => CASE WHEN given.by_line THEN #{Core::Session::LineDelay::MOST}
@@ -50,7 +55,7 @@ module Roost
                              OR clock.now < sessions.ended_at + make_interval(secs => #{Core::Session::Acceptance::LATEST}))
           JOIN seats ON seats.id = given.seat_id AND seats.removed_at IS NULL
           LEFT JOIN openings ON openings.session_id = given.session_id AND openings.slide_id = given.slide_id
-                             AND openings.attempt = given.attempt
+                             AND openings.attempt = given.attempt AND NOT sessions.alone
           LEFT JOIN sittings ON sittings.seat_id = given.seat_id AND sittings.attempt = given.attempt
                              AND given.slide_id = ANY (sittings.slides)
           WHERE openings.session_id IS NOT NULL OR sittings.id IS NOT NULL
@@ -107,6 +112,13 @@ module Roost
           [row.values_at(:seat_id, :slide_id, :attempt), Saved.new(**row.slice(:final, :late)).freeze]
         end
         rows.map { |row| stored[row.values_at(:seat_id, :slide_id, :attempt)] }
+      end
+
+      # What a seat gave counts as handed in.
+      # @param slide_ids [Array<String>]
+      def hand_in(seat_id, slide_ids, attempt)
+        database[:answers].where(seat_id: seat_id, slide_id: slide_ids, attempt: attempt, typed: nil, final: false, late: false)
+                          .update(final: true, seq: Sequel.function(:nextval, "answers_seq"))
       end
 
       # @return [Stored, nil]

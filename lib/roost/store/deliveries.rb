@@ -10,6 +10,13 @@ module Roost
         database[:deliveries].insert_conflict.import(%i[session_id seat_id slide_id attempt], rows)
       end
 
+      # What a seat was asked in one attempt, whether it was sent each or not.
+      # @param slide_ids [Array<String>]
+      def note_all(session_id, slide_ids, seat_id, attempt:)
+        rows = slide_ids.map { |slide_id| [session_id, seat_id, slide_id, attempt] }
+        database[:deliveries].insert_conflict.import(%i[session_id seat_id slide_id attempt], rows)
+      end
+
       # @param since [Float] only what was sent then or later, epoch seconds
       # @param among [Hash] what is known already, and is added to
       # @param seat_id [Integer, nil] only to this seat

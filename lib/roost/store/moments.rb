@@ -6,10 +6,12 @@ module Roost
     class Moments < Repository
       # @param row [Sessions::Row]
       # @param stopped [Array<String>, nil] names, where the caller has them at hand already
+      # @param sittings [Hash{Integer=>Core::Session::Sitting}, nil] by seat, likewise
       # @param parts [Hash] see Records#of
       # @return [Core::Session::Moment]
-      def of(row, stopped: nil, **parts)
+      def of(row, stopped: nil, sittings: nil, **parts)
         Core::Session::Moment.new(record: Records.new(database).of(row, **parts), state: row.state, version: row.version,
+                                  sittings: sittings || at_work(row), now: row.now,
                                   code: row.code, stopped: stopped || StoppedNames.new(database).waiting(row.id),
                                   class_name: row.class_name, last_time: Sessions.new(database).last_time(row.id),
                                   seed: Roost.settings.session_secret)
@@ -19,12 +21,21 @@ module Roost
       # they gave is up.
       # @return [Core::Session::Moment]
       def at_seat(row, seat_id)
-        return of(row, roll: [], stopped: []) if row.state.showing.any?
+        return of(row, roll: [], stopped: [], sittings: {}) if row.state.showing.any?
 
-        answers = Answers.new(database)
-        of(row, roll: [], stopped: [], seats: Seats.new(database).of(row.id, seat_id: seat_id),
-                answers: answers.by_question(row.id, seat_id: seat_id),
-                shown: Deliveries.new(database).of(row.id, seat_id: seat_id))
+        of(row, stopped: [], sittings: {}, **Records.new(database).parts_at_seat(row, seat_id))
+      end
+
+      # Whether a class is at a quiz that was opened: only there is anybody at their own speed.
+      # @param row [Sessions::Row]
+      def in_quiz?(row) = !row.state.opening.nil? && !Sessions.new(database).lesson_of(row).quiz(row.state.slide_id).nil?
+
+      private
+
+      def at_work(row)
+        return {} unless in_quiz?(row)
+
+        Sittings.new(database).of(row.id, row.state.slide_id).to_h { |kept| [kept.seat_id, kept.sitting] }
       end
     end
   end

@@ -36,6 +36,13 @@ module Roost
         end
       end
 
+      # Puts the end of all openings of an assignment elsewhere.
+      # @param deadline [Float] epoch seconds
+      def extend_all(session_id, deadline)
+        database[:openings].where(session_id: session_id)
+                           .update(deadline: Sequel.function(:to_timestamp, deadline), closed_at: nil)
+      end
+
       private
 
       def write(session_id, slide_id, opening)

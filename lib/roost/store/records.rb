@@ -16,6 +16,7 @@ module Roost
       # @return [Core::Session::Record]
       def of(row, before: nil, **parts)
         state = row.state
+        parts = { **counted(row), **parts } if row.alone && !parts.key?(:answers)
         Core::Session::Record.new(
           id: row.id, title: row.title, options: row.options, openings: state.openings, set_aside: state.set_aside,
           curated: state.curated, before: before, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
@@ -27,12 +28,41 @@ module Roost
         )
       end
 
+      # What happened to one seat, without the others.
+      # @return [Core::Session::Record]
+      def at_seat(row, seat_id) = of(row, **parts_at_seat(row, seat_id))
+
+      # @return [Hash] of #of
+      def parts_at_seat(row, seat_id)
+        answers = row.alone ? counted(row, seat_id) : given(row, seat_id)
+        { roll: [], seats: Seats.new(database).of(row.id, seat_id: seat_id), **answers }
+      end
+
       private
+
+      # @param seat_id [Integer, nil] nil for all
+      def given(row, seat_id)
+        { answers: Answers.new(database).by_question(row.id, seat_id: seat_id),
+          shown: Deliveries.new(database).of(row.id, seat_id: seat_id) }
+      end
+
+      # Of several attempts those that count.
+      def counted(row, seat_id = nil)
+        answers, shown = Core::Session::CountedAttempts.of(*given(row, seat_id).values,
+                                                           lesson: Sessions.new(database).lesson_of(row),
+                                                           counts: assignment(row).rules["counts"])
+        { answers: answers, shown: shown }
+      end
 
       # Those of the class that may be missed.
       def roll(row)
-        row.class_id && row.options.attendance? ? Students.new(database).of_class(row.class_id) : []
+        return [] unless row.class_id && row.options.attendance?
+
+        of_class = Students.new(database).of_class(row.class_id)
+        row.alone ? of_class.select { |student| assignment(row).for?(student.id) } : of_class
       end
+
+      def assignment(row) = Assignments.new(database).find(row.id)
     end
   end
 end

@@ -78,6 +78,14 @@ module Roost
         database[:seats].where(session_id: session_id, removed_at: nil).exclude(student_id: nil).select_map(:student_id)
       end
 
+      # @return [Integer, nil] whose seat it is
+      def student(seat_id) = database[:seats].where(id: seat_id).get(:student_id)
+
+      # @return [Hash{Integer=>Integer}] session id to the seat that a student has there
+      def of_student(student_id, session_ids)
+        database[:seats].where(student_id: student_id, session_id: session_ids, removed_at: nil).as_hash(:session_id, :id)
+      end
+
       # Whether a seat is in a session, and not removed.
       def in?(session_id, seat_id) = database[:seats].where(session_id: session_id, id: seat_id, removed_at: nil).any?
 

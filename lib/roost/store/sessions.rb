@@ -7,7 +7,7 @@ module Roost
     # Sessions: the frozen lesson, the state and its version, and the events.
     class Sessions < Repository
       Row = Struct.new(:id, :account_id, :lesson_id, :title, :class_id, :class_name, :code, :screen_key, :lesson_version,
-                       :options, :state, :version, :created_at, :ended_at, :deleted, :now, keyword_init: true)
+                       :options, :state, :version, :created_at, :ended_at, :deleted, :now, :alone, keyword_init: true)
 
       CODE_TRIES = 20
       LAST_TIMES = Core::LruCache.new(50)
@@ -15,17 +15,22 @@ module Roost
       SCREEN_KEY = /\A[\w-]{22}\z/
 
       # @param last_time [Hash{String=>Float}] ids of slides to how their question went in an earlier session
+      # @param state [Core::Session::State, nil] of a session that each goes through alone; nil: one that waits in the lobby
       # @return [Row]
-      def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:, class_id: nil, last_time: {})
+      def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:, class_id: nil, last_time: {}, state: nil)
+        begun = state || Core::Session::State.start
         row = { account_id: account_id, lesson_id: lesson_id, title: title, class_id: class_id, class_name: class_name,
                 screen_key: SecureRandom.urlsafe_base64(16), lesson: Sequel.pg_jsonb(lesson.to_document),
                 options: Sequel.pg_jsonb(options.to_document), last_time: Sequel.pg_jsonb(last_time),
-                state: Sequel.pg_jsonb(Core::Session::State.start.to_document) }
+                alone: !state.nil?, state: Sequel.pg_jsonb(begun.to_document) }
         CODE_TRIES.times do
           # A code in use is skipped without breaking a surrounding transaction.
           id = database[:sessions].insert_conflict(target: :code, conflict_where: { ended_at: nil })
                                   .insert(row.merge(code: Core::JoinCode.make(SecureRandom)))
-          return find(id) if id
+          next unless id
+
+          Openings.new(database).keep(id, {}, begun.openings)
+          return find(id)
         end
         raise "no free join code after #{CODE_TRIES} tries"
       end
@@ -51,9 +56,9 @@ module Roost
         with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| read(row) }
       end
 
-      # @return [Array<Row>] of a teacher's lesson, latest first
+      # @return [Array<Row>] of a teacher's lesson as it was given live, latest first
       def ended_of_lesson(account_id, lesson_id, most)
-        with_now.where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil).exclude(ended_at: nil)
+        with_now.where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil, alone: false).exclude(ended_at: nil)
                 .reverse(:created_at).limit(most).map { |row| read(row) }
       end
 
@@ -61,14 +66,31 @@ module Roost
       # @return [Hash{String=>Float}] ids of slides to mean marks
       def last_time(id) = LAST_TIMES.fetch(id) { database[:sessions].where(id: id).get(:last_time).to_h.freeze }
 
-      # @return [Row, nil] the latest that a teacher has given to a class
+      # @return [Row, nil] the latest that a teacher has given live to a class
       def latest_of_class(account_id, class_id)
-        row = with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil).reverse(:created_at).first
+        row = with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil, alone: false).reverse(:created_at).first
         row && read(row)
       end
 
       # @return [Array<Integer>] ids of those that run for a class
-      def running_for(class_id) = database[:sessions].where(class_id: class_id, ended_at: nil, deleted_at: nil).select_map(:id)
+      def running_for(class_id)
+        database[:sessions].where(class_id: class_id, ended_at: nil, deleted_at: nil, alone: false).select_map(:id)
+      end
+
+      # @return [Array<Row>] assignments of a class, the one that was given last first
+      def assigned_to(class_id)
+        with_now.where(class_id: class_id, deleted_at: nil, alone: true).reverse(:created_at).map { |row| read(row) }
+      end
+
+      # Lets an assignment that has ended go on.
+      def reopen(row)
+        advance(row, row.state.with(phase: "live"), command: "reopen", arguments: {}, account_id: row.account_id)
+      end
+
+      # @return [Array<Row>] assignments a teacher has given, the one that was given last first
+      def assigned_by(account_id)
+        with_now.where(account_id: account_id, deleted_at: nil, alone: true).reverse(:created_at).map { |row| read(row) }
+      end
 
       # @param hours [Integer] since the last command, and since a student's device was last seen
       # @return [Array<Integer>] ids of those that run
@@ -79,7 +101,7 @@ module Roost
           among.select { max(column) }
         end
         long_ago = Sequel.lit("clock_timestamp() - make_interval(hours => ?)", hours)
-        database[:sessions].where(ended_at: nil, deleted_at: nil)
+        database[:sessions].where(ended_at: nil, deleted_at: nil, alone: false)
                            .where(Sequel.function(:greatest, :created_at, *signs) < long_ago).select_map(:id)
       end
 
@@ -103,6 +125,25 @@ module Roost
         end
         row = of_code.call(code: code).first
         row && read(row)
+      end
+
+      # @return [Array<Array(Row, Integer)>] live sessions that have ended in which a student had a seat, with that, latest first
+      def ended_with(student_id, most)
+        seats = database[:seats].where(student_id: student_id, removed_at: nil).as_hash(:session_id, :id)
+        rows = with_now.where(id: seats.keys, deleted_at: nil, alone: false).exclude(ended_at: nil)
+        rows.reverse(:ended_at).limit(most).map { |row| [read(row), seats[row[:id]]] }
+      end
+
+      # @return [Array<Row>] that a teacher has given live to a class and that have ended, latest first
+      def ended_of_class(account_id, class_id, most)
+        with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil, alone: false).exclude(ended_at: nil)
+                .reverse(:ended_at).limit(most).map { |row| read(row) }
+      end
+
+      # Whether students keep a copy of what they gave.
+      def allow_copies(account_id, id, allowed)
+        document = Sequel.pg_jsonb_op(:options).concat(Sequel.pg_jsonb({ "own_copy" => allowed }))
+        database[:sessions].where(account_id: account_id, id: id).update(options: document)
       end
 
       # @return [Row, nil] the session a seat is in
@@ -173,7 +214,7 @@ module Roost
 
       def with_now
         columns = %i[id account_id lesson_id title class_id class_name code screen_key lesson_version options state version
-                     created_at ended_at deleted_at]
+                     created_at ended_at deleted_at alone]
         database[:sessions].select(*columns, Repository.epoch(Sequel.function(:clock_timestamp)).as(:now),
                                    Openings::OF_SESSION.as(:openings))
       end

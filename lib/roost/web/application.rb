@@ -25,11 +25,11 @@ module Roost
                  // => 12 * MEGABYTE }.freeze
 
       # Where each app stands; of several the first that knows an address answers.
-      PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/screen" => [Screen],
+      PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/sitting" => [Sitting], "/screen" => [Screen],
                  "/join" => [Join], "/pass" => [Pass], "/class" => [ClassPage],
                  "/keypads" => [Keypads] }.freeze
       FOR_TEACHERS = { "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank], "/standards" => [Standards],
-                       "/classes" => [Classes],
+                       "/classes" => [Classes], "/assignments" => [Assignments],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Results],
                        "/account" => [Account], "/school" => [School], "/" => [FrontDoor] }.freeze
 
@@ -84,7 +84,7 @@ module Roost
       end
 
       # A phone gets the pages of its seat packed; pictures are so already.
-      def self.packed(app) = app == Seat ? Rack::Deflater.new(app) : app
+      def self.packed(app) = [Seat, Sitting].include?(app) ? Rack::Deflater.new(app) : app
 
       def self.assets = PackedFiles.new(File.join(Settings::ROOT, "public/assets"))
     end

@@ -18,9 +18,16 @@ module Roost
         # @return [String]
         def plain(_value) = ""
 
-        # The same, in as few letters as tell it from others, for a student's tile at the Desk.
+        # What would be right, in words; nil where no key says so, or no words can.
+        # @return [String, nil]
+        def right_in_words = nil
+
+        # One answer, in as few letters as tell it from others, for a student's tile at the Desk.
         # @return [String]
         def short(value) = plain(value)
+
+        # Whether that may be more than some letters, for which a tile has a second line from the start.
+        def short_in_words? = true
 
         # What of the tally an answer is part of, so that touching it at the Desk lights who gave it.
         # @param tally as Tallying#gathered gives it

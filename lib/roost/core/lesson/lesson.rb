@@ -10,8 +10,10 @@ module Roost
       TITLE_LIMIT = 120
       SLIDE_LIMIT = 600
 
-      # class_slides are those the class gets, in order; the others are for teachers only.
-      attr_reader :title, :slides, :class_slides, :sections, :details
+      # class_slides:: those the class gets, in order; the others are for teachers only
+      # stations:: where the class can be, in order: its slides, and before those of a quiz the card that
+      #            stands for the quiz as a whole, under the section's id
+      attr_reader :title, :slides, :class_slides, :sections, :details, :stations
 
       def self.from_document(document)
         current = LessonUpgrade.call(document)
@@ -35,6 +37,7 @@ module Roost
         @details = details
         @places = slides.each_with_index.to_h { |slide, place| [slide.id, place] }.freeze
         @sections = Sections.new(sections, slides.map(&:id))
+        @stations = with_cards.freeze
         freeze
       end
 
@@ -46,12 +49,28 @@ module Roost
       # Position from 0, or nil when there is no such slide.
       def place(id) = @places[id]
 
-      # The class's slide `by` places after the one with this id, or nil past either end.
+      # @return [Slide, nil] a slide, or the card of a quiz
+      def station(id) = slide(id) || (quiz(id) && stations.find { |each| each.id == id })
+
+      # The station before (-1) or after (1) the one with this id, or nil past either end. A quiz is come to
+      # by its card and passed as a whole; its slides are walked through only from one of them.
       def neighbour(id, by)
-        shown = class_slides
-        target = shown.index { |slide| slide.id == id }&.+(by)
-        target && target >= 0 ? shown[target] : nil
+        at = stations.index { |each| each.id == id }
+        target = at && (at + by) >= 0 ? stations[at + by] : nil
+        entered = target && section_of(target.id)
+        return target unless entered&.quiz? && entered != section_of(id)
+
+        by.negative? ? station(entered.id) : stations[(stations.rindex { |each| section_of(each.id) == entered } + 1)..].first
       end
+
+      # @return [Array<Section>] those that students move through at their own speed
+      def quizzes = sections.select(&:quiz?)
+
+      # @return [Section, nil] the quiz of that id
+      def quiz(id) = quizzes.find { |section| section.id == id }
+
+      # @return [Array<Slide>] of a section, as the class gets them
+      def slides_of(section) = class_slides.select { |slide| section_of(slide.id) == section }
 
       def prompts = class_slides.select(&:prompt)
 
@@ -94,9 +113,10 @@ module Roost
       def renamed(title) = with(title: title)
 
       # @param added [Array<Slide>] come after the slide with this id and into its section;
-      #   at the end, and into none, when there is no such slide
+      #   at the end, and into none, when there is no such slide; after a quiz, and into none, when it is that of its card
       def with_slides_after(id, added)
-        at = id && place(id) ? place(id) + 1 : slides.length
+        before = quiz(id)&.slide_ids&.last || id
+        at = before && place(before) ? place(before) + 1 : slides.length
         with(slides: slides.dup.insert(at, *added), sections: sections.joining(id, added.map(&:id)))
       end
 
@@ -153,7 +173,7 @@ module Roost
         with(sections: sections.with_run(run, section_id, way))
       end
 
-      # @param changes [Hash] :way or :title
+      # @param changes [Hash] :way, :title or :rules
       def section_changed(section_id, **changes) = with(sections: sections.changed(section_id, **changes))
 
       def without_section(section_id) = with(sections: sections.without(section_id))
@@ -170,6 +190,13 @@ module Roost
       def ==(other) = other.is_a?(Lesson) && to_document == other.to_document
 
       private
+
+      def with_cards
+        class_slides.chunk_while { |one, other| section_of(one.id) == section_of(other.id) }.flat_map do |run|
+          section = section_of(run.first.id)
+          section&.quiz? ? [section.card(run), *run] : run
+        end
+      end
 
       # The lesson with slides in this order, of which some have come to a new place.
       def placed(order, ids)

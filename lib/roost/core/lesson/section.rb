@@ -6,19 +6,39 @@ module Roost
     # (students move through it at their own speed) or "game" (paced, timed, with points
     # and standings). Which slides belong to it is a list of their ids; the slides know
     # nothing of it, so that turning a run of slides into a quiz and back changes none.
-    Section = Struct.new(:id, :way, :title, :slide_ids, keyword_init: true) do
+    # `rules` are those of Session::Sitting::RULES that were chosen for a quiz; they are kept while it is
+    # run in another way.
+    Section = Struct.new(:id, :way, :title, :slide_ids, :rules, keyword_init: true) do
       self::WAYS = { "paced" => "Paced", "quiz" => "Quiz", "game" => "Game round" }.freeze
       self::PURPOSES = { "paced" => "You move everybody through it", "quiz" => "Students move through it at their own speed",
                          "game" => "You move; timed, with points and standings" }.freeze
       self::TITLE_LIMIT = 80
+      self::FEEDBACK = { "end" => "When the quiz is over for all", "right" => "At once: right or wrong",
+                         "explained" => "At once, with the explanation", "none" => "Not here" }.freeze
+      self::LONGEST = 240 # minutes
 
       def self.from_document(document)
         new(id: document.fetch("id"), way: document.fetch("way"), title: document.fetch("title", ""),
-            slide_ids: document.fetch("slide_ids").freeze).freeze
+            slide_ids: document.fetch("slide_ids").freeze, rules: document.fetch("rules", {}).freeze).freeze
       end
 
       # @return [Reading] of a title for a section; may be empty
       def self.read_title(raw) = Text.read(raw, limit: self::TITLE_LIMIT, what: "The title of a section", lines: false)
+
+      # @param form [Hash{String=>String}] "limit" in minutes, "draw", "feedback", and "1" for what is ticked
+      # @return [Reading] of rules for a quiz (Session::Sitting::RULES)
+      def self.read_rules(form)
+        limit, draw = form.values_at("limit", "draw").map { |text| text.to_s.strip }
+        return Reading.refused("The time of a quiz is 1 to #{self::LONGEST} minutes, or empty for no limit.") \
+          unless limit.empty? || (1..self::LONGEST).cover?(Integer(limit, 10, exception: false))
+        return Reading.refused("How many questions each gets is a number, or empty for all.") \
+          unless draw.empty? || (1..Lesson::SLIDE_LIMIT).cover?(Integer(draw, 10, exception: false))
+
+        feedback = Session::Sitting::FEEDBACK.include?(form["feedback"]) ? form["feedback"] : "end"
+        ticked = %w[must_answer going_back shuffled].to_h { |name| [name, form[name] == "1"] }
+        Reading.ok({ **ticked, "feedback" => feedback, "limit" => limit.empty? ? nil : limit.to_i * 60,
+                               "draw" => draw.empty? ? nil : draw.to_i }.freeze)
+      end
 
       def with(**changes) = self.class.new(**to_h, **changes).freeze
 
@@ -28,10 +48,27 @@ module Roost
 
       def game? = way == "game"
 
+      def quiz? = way == "quiz"
+
+      # @return [Hash] rules of a quiz, all of Session::Sitting::RULES
+      def quiz_rules = Session::Sitting::RULES.merge(rules.to_h)
+
+      # What stands for a quiz as a whole, before its slides.
+      # @param slides [Array<Slide>] of it, as the class gets them
+      # @return [Slide]
+      def card(slides)
+        asked = slides.count(&:prompt)
+        many = { 0 => "#{slides.length} slides", 1 => "1 question" }.fetch(asked, "#{asked} questions")
+        Slide.new(id: id, heading: name, text: "#{many}, each at your own speed.")
+      end
+
       # Whether its questions want a key: nobody can be marked without one.
       def marked? = way != "paced"
 
-      def to_document = { "id" => id, "way" => way, "title" => title, "slide_ids" => slide_ids }
+      def to_document
+        document = { "id" => id, "way" => way, "title" => title, "slide_ids" => slide_ids }
+        rules.to_h.empty? ? document : document.merge("rules" => rules)
+      end
     end
   end
 end

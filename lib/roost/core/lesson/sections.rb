@@ -38,12 +38,12 @@ module Roost
       # @return [Array<Section>]
       def with_run(slide_ids, id, way)
         kept = layers.length < MOST_LAYERS ? layers : seen_layers
-        kept + [Section.new(id: id, way: way, title: "", slide_ids: slide_ids).freeze]
+        kept + [Section.new(id: id, way: way, title: "", slide_ids: slide_ids, rules: {}.freeze).freeze]
       end
 
       # The layers with one section run in another way or with another title. What becomes again
       # what lies under it is that again.
-      # @param changes [Hash] :way or :title
+      # @param changes [Hash] :way, :title or :rules
       # @return [Array<Section>]
       def changed(id, **changes)
         layer = layer_of(id)

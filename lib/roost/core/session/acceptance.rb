@@ -34,24 +34,27 @@ module Roost
 
             in_time = in_time?(save, slide_id, opening, sitting)
             return :nothing if save.in_time_only && !in_time
-            return :nothing if stored && !replaces?(save, stored, in_time)
+            return :nothing if stored && !replaces?(save, stored, in_time, settled: told_at_once?(sitting))
 
             in_time ? :in_time : :late
           end
 
           private
 
+          def told_at_once?(sitting) = sitting ? sitting.told_at_once? : false
+
           def in_time?(save, slide_id, opening, sitting)
             grace = save.by_line ? LineDelay::MOST : Opening::GRACE
             opening&.cover?(save.at, grace: grace) || sitting&.cover?(save.at, slide_id) || false
           end
 
-          def replaces?(save, stored, in_time)
+          # @param settled [Boolean] whether it was told how one did, so that nothing changes that was handed in
+          def replaces?(save, stored, in_time, settled:)
             return false unless save.save_no > stored.save_no
             return false if stored.final && !save.readable
             return false unless same_window?(save, stored)
 
-            in_time ? !stored.final || save.changeable : !stored.final && (stored.late || !save.keyed)
+            in_time ? !stored.final || (save.changeable && !settled) : !stored.final && (stored.late || !save.keyed)
           end
 
           # What one window wrote replaces what another did only where it was written over it.

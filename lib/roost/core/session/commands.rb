@@ -9,11 +9,13 @@ module Roost
       # command that is sent twice, or from two Desks at once, does its work once and
       # is the same State the second time.
       class Commands
+        include Quizzing
         include Showing
         include Writing
 
-        NAMES = %w[begin next back jump open again close expire add_time talk move_talk end_talk pair pen pen_down board
-                   board_down show hide spotlight eyes_up eyes_down put_aside count_again curate lock unlock make_room end].freeze
+        NAMES = %w[begin next back jump open again close expire add_time more_time talk move_talk end_talk pair pen
+                   pen_down board board_down show hide spotlight eyes_up eyes_down put_aside count_again curate lock unlock
+                   make_room end].freeze
         ADDED_SECONDS = (5..600)
         ROOM = (1..1500)
 
@@ -39,7 +41,7 @@ module Roost
         def begin(_arguments)
           return same unless state.lobby?
 
-          first = lesson.class_slides.first
+          first = lesson.stations.first
           return Reading.refused("This lesson has no slides for the class. Add one, then start again.") unless first
 
           enter(state.with(phase: "live", begun_at: now), first)
@@ -50,7 +52,7 @@ module Roost
         def back(arguments) = step(arguments, -1)
 
         def jump(arguments)
-          slide = lesson.slide(arguments["slide"])
+          slide = lesson.station(arguments["slide"])
           return Reading.refused("That slide isn't in this lesson. Reload the page.") unless slide
           return Reading.refused("That slide is for teachers only. The class can't be sent there.") unless slide.for_class
 
@@ -58,9 +60,10 @@ module Roost
         end
 
         def open(_arguments)
-          with_prompt do |slide|
+          with_answers do |slide|
             opening = state.opening
             next same if opening&.open?
+            next open_quiz(slide) if quiz
 
             limit = slide.prompt.time_limit
             put(state.with(showing: at_once(slide)), slide, opening ? opening.reopened(now, limit) : Opening.begin(now, limit))
@@ -81,15 +84,15 @@ module Roost
         end
 
         def close(_arguments)
-          with_prompt { |slide| state.open? ? put(state, slide, state.opening.closed(now)) : same }
+          with_answers { state.open? ? Reading.ok(shut) : same }
         end
 
         # The deadline has passed; sent by the clock of any web process.
         def expire(_arguments)
           return same unless state.live? && state.opening&.expired?(now)
 
-          shown = options.results_itself ? state.showing.merge("results" => true).freeze : state.showing
-          put(state.with(showing: shown), lesson.slide(state.slide_id), state.opening.closed(now))
+          shown = options.results_itself && !quiz ? state.showing.merge("results" => true).freeze : state.showing
+          Reading.ok(shut.with(showing: shown))
         end
 
         def add_time(arguments)
@@ -98,7 +101,7 @@ module Roost
             return Reading.refused("Between 5 and 600 seconds can be added at a time.")
           end
 
-          with_prompt do |slide|
+          with_answers do |slide|
             next Reading.refused("Answers are closed. Open them first, then add time.") unless state.open?
 
             put(state, slide, state.opening.extended(now, seconds))
@@ -175,7 +178,7 @@ module Roost
         def end(_arguments)
           return same if state.ended?
 
-          Reading.ok(leaving.with(phase: "ended", showing: {}.freeze, eyes_up: false, talk: nil, pen: false, board: nil))
+          Reading.ok(all_closed.with(phase: "ended", showing: {}.freeze, eyes_up: false, talk: nil, pen: false, board: nil))
         end
 
         private
@@ -201,9 +204,14 @@ module Roost
 
         def with_prompt
           while_live do
-            slide = lesson.slide(state.slide_id)
+            slide = lesson.station(state.slide_id)
             slide.prompt ? yield(slide) : Reading.refused("This slide asks nothing.")
           end
+        end
+
+        # A question, or a quiz as a whole.
+        def with_answers(&block)
+          while_live { quiz ? yield(lesson.station(quiz.id)) : with_prompt(&block) }
         end
 
         # A question that was asked in this session, now or before.
@@ -225,18 +233,26 @@ module Roost
           end
         end
 
-        # The state with the current prompt closed.
-        def leaving
-          return state unless state.open?
+        # The state with what is open here closed.
+        def leaving = state.open? ? shut : state
 
-          state.opened(state.slide_id, state.opening.closed(now))
+        # Where each goes through it alone, every question was open.
+        def all_closed
+          left = leaving
+          open = left.openings.select { |_, openings| openings.last.open? }
+          open.reduce(left) { |so_far, (id, openings)| so_far.opened(id, openings.last.closed(now)) }
+        end
+
+        def shut
+          closed = state.opened(state.slide_id, state.opening.closed(now))
+          quiz ? with_questions_closed(closed) : closed
         end
 
         def enter(from, slide)
           entered = from.with(slide_id: slide.id, showing: at_once(slide), eyes_up: false, talk: nil, board: nil)
           entered = inked(entered) if entered.pen
-          if slide.prompt && options.opens_itself && !entered.openings.key?(slide.id)
-            put(entered, slide, Opening.begin(now, slide.prompt.time_limit))
+          if (slide.prompt || lesson.quiz(slide.id)) && options.opens_itself && !entered.openings.key?(slide.id)
+            put(entered, slide, Opening.begin(now, slide.prompt&.time_limit))
           else
             Reading.ok(entered)
           end

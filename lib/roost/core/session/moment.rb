@@ -11,6 +11,8 @@ module Roost
       # last_time:: Hash of slide id to the mean mark its question earned in an earlier session
       # stopped:: names that were not let in, and wait for the teacher
       # seed:: what the orders at seats come from, known to the server only
+      # sittings:: Hash of seat id to the latest Sitting in the quiz the class is at
+      # now:: epoch seconds
       class Moment
         extend Forwardable
 
@@ -22,7 +24,14 @@ module Roost
         # neighbours differ, few enough to render.
         ORDERS = 12
 
-        attr_reader :record, :state, :version, :code, :stopped, :class_name, :last_time
+        # Which order the parts of a question come in at a seat, where that has one of its own.
+        # @param deal [Object] the same for all who get the same order
+        # @return [Integer]
+        def self.order(seed, session_id, slide_id, deal)
+          Digest::SHA256.digest("#{seed} #{session_id} #{slide_id} #{deal}").unpack1("Q>")
+        end
+
+        attr_reader :record, :state, :version, :code, :stopped, :class_name, :last_time, :sittings, :now
 
         # What happened so far.
         def_delegators :record, :id, :title, :lesson, :options, :seats, :names, :answer, :outcome, :passed_over?, :asked_of,
@@ -30,7 +39,8 @@ module Roost
 
         # @param record [Record]
         # @param state [State]
-        def initialize(record:, state:, version:, code:, stopped: [], class_name: "", last_time: {}, seed: "")
+        def initialize(record:, state:, version:, code:, stopped: [], class_name: "", last_time: {}, seed: "",
+                       sittings: {}, now: 0.0)
           @record = record
           @state = state
           @version = version
@@ -39,16 +49,25 @@ module Roost
           @class_name = class_name
           @last_time = last_time
           @seed = seed
+          @sittings = sittings
+          @now = now
         end
 
         # What comes of the block, which depends on this moment alone.
         # @param name [Symbol] of that
         def once(name) = (@once ||= {})[name] ||= yield
 
-        def slide = lesson.slide(state.slide_id)
+        # Where the class is: a slide, or the card of a quiz.
+        def slide = lesson.station(state.slide_id)
 
-        # Position among the slides the class gets, from 0.
-        def place = lesson.class_slides.index { |slide| slide.id == state.slide_id }
+        # @return [Section, nil] the quiz the class is at
+        def quiz = lesson.quiz(state.slide_id)
+
+        # Position among the slides the class gets, from 0; of a quiz, that of its first.
+        def place
+          id = quiz ? lesson.slides_of(quiz).first.id : state.slide_id
+          lesson.class_slides.index { |slide| slide.id == id }
+        end
 
         # Which attempt at the present question is open, or was last.
         def attempt = record.attempt(state.slide_id)
@@ -74,7 +93,7 @@ module Roost
           return nil unless slide&.prompt&.shuffle?
 
           deal = seat_id ? seat_id % ORDERS : "screen"
-          (@orders ||= {})[deal] ||= Digest::SHA256.digest("#{@seed} #{id} #{slide.id} #{deal}").unpack1("Q>")
+          (@orders ||= {})[deal] ||= Moment.order(@seed, id, slide.id, deal)
         end
 
         # Whether seats see what others give as it comes.
@@ -86,8 +105,9 @@ module Roost
           @birds ||= begin
             readable = given
             unreadable = unread
+            at_quiz = !quiz.nil?
             seats.map do |seat|
-              doing = doing(seat.here, readable[seat.id] || unreadable[seat.id])
+              doing = at_quiz ? at_work(seat) : doing(seat.here, readable[seat.id] || unreadable[seat.id])
               Bird.new(seat.id, seat.name, doing, seat.here, seat.practice, seat.away_since).freeze
             end
           end
@@ -122,6 +142,15 @@ module Roost
           return :away unless here
 
           state.opening&.open? ? :writing : :here
+        end
+
+        # In a quiz, :answered is who has handed in or has no time left.
+        def at_work(seat)
+          sitting = sittings[seat.id]
+          return :answered if sitting&.over?(now)
+          return :away unless seat.here
+
+          sitting ? :writing : :here
         end
 
         def over?(slide_id)

@@ -13,14 +13,15 @@ module Roost
       # questions_mixed::  questions come in another order in their round or quiz
       # parts_mixed::      each seat gets the parts of a question in another order
       # results_itself::   when a question's time is up, its results are put up
+      # own_copy::         students may look at what they gave afterwards, with what was right
       # entry::            by what students come in: one of ENTRIES
       # teams::            how seats come to teams: one of Team::WAYS; team_count:: how many there are, as text
       # extra::            what is asked of them besides, as the page calls it; "" for nothing
       Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :results_itself, :questions_mixed,
-                           :parts_mixed, :speed_share, :entry, :extra, :teams, :team_count, keyword_init: true) do
+                           :parts_mixed, :own_copy, :speed_share, :entry, :extra, :teams, :team_count, keyword_init: true) do
         # Those that are ticked.
         self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself questions_mixed
-                          parts_mixed].freeze
+                          parts_mixed own_copy].freeze
         self::ENTRIES = { "free" => "A name they type", "list" => "Their name, picked from the class list",
                           "pass" => "Their student pass", "made_up" => "A made-up name they are given" }.freeze
         # For which there has to be a class.
@@ -29,11 +30,13 @@ module Roost
         self::SPEED_SHARES = { "0" => "Speed does not count", "0.25" => "Speed counts a quarter",
                                "0.5" => "Speed counts half" }.freeze
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
-                           results_itself: false, questions_mixed: false, parts_mixed: false, speed_share: "0.25",
+                           results_itself: false, questions_mixed: false, parts_mixed: false, own_copy: true, speed_share: "0.25",
                            entry: "free", extra: "", teams: "", team_count: "4" }.freeze
 
+        # Sessions of before students had copies give none.
         def self.from_document(document)
-          new(**self::DEFAULTS.to_h { |name, default| [name, document.fetch(name.to_s, default)] }).freeze
+          known = document.empty? ? document : { "own_copy" => false, **document }
+          new(**self::DEFAULTS.to_h { |name, default| [name, known.fetch(name.to_s, default)] }).freeze
         end
 
         # The defaults as a form would say them.

@@ -43,6 +43,7 @@ module Roost
           @begun_at = begun_at
           @fresh = {}
           @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]
+          @marks = before && before.lesson.equal?(lesson) ? before.marks : {}.compare_by_identity
         end
 
         # @return [Array<Student>] of the class, who have no seat
@@ -112,6 +113,15 @@ module Roost
         # @return [Team, nil]
         def team_of(seat) = teams.find { |team| team.id == seat.team_id }
 
+        # How right an answer is; worked out once for each.
+        # @return [Rational, nil] nil where nothing is marked
+        def mark(answer)
+          @marks.fetch(answer) do
+            prompt = lesson.slide(answer.slide_id).prompt
+            @marks[answer] = answer.readable? && prompt.keyed? ? prompt.mark(answer.value) : nil
+          end
+        end
+
         # @return [Outcome]
         def outcome(slide_id, seat_id)
           Outcome.of(slide: lesson.slide(slide_id), answer: answer(slide_id, seat_id),
@@ -138,6 +148,8 @@ module Roost
         def shown_to(slide_id) = shown.fetch([slide_id, attempt(slide_id)], NONE)
 
         protected
+
+        attr_reader :marks
 
         def same_class?(other) = seats.equal?(other.seats) && lesson.equal?(other.lesson)
 

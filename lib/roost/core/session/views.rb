@@ -10,7 +10,11 @@ module Roost
         Spotlight = Struct.new(:seat_id, :name, :value, keyword_init: true)
         Own = Struct.new(:value, :typed, :final, :late, :save_id, :status, :points, keyword_init: true)
         # Where the session stands, alike for every audience.
-        WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline eyes_up talk ink sound].freeze
+        WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline eyes_up talk ink sound
+                   quiz].freeze
+        # A quiz that the class is at. stage:: :waiting, :open or :closed; asked:: how many questions; limit:: seconds each
+        # has, or nil; rev:: changes with what the teacher does about its time
+        Quiz = Struct.new(:stage, :asked, :limit, :rev, keyword_init: true)
         # What the teacher has put up.
         PUT_UP = %i[look key spotlights].freeze
         # The sheet that is drawn upon. page:: Ink.page; paper:: of a blank board, nil over a slide; pen:: whether it is out
@@ -19,10 +23,11 @@ module Roost
         APART = %i[own standing order done pair team].freeze
         # Who talks together. number:: as it is called out; names:: of all of them, or nil where nobody is to be named
         Pair = Struct.new(:number, :names, keyword_init: true)
+        # copy:: whether there is a copy to look at, after the end
         # screen:: what the class screen shows, where it is drawn upon
         # ahead:: pictures of the next slide, to be fetched while nothing else is going on; done:: Done, at the end
         Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, :pair, :team, :screen,
-                          keyword_init: true)
+                          :copy, keyword_init: true)
         # How many questions a seat was asked, and how many it answered.
         Done = Struct.new(:asked, :answered, keyword_init: true)
         # birds:: their states; here:: how many are
@@ -76,8 +81,23 @@ module Roost
             total: moment.lesson.class_slides.length, theme: moment.lesson.details.theme,
             goal: (moment.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, open: state.open?,
             opened: !state.opening.nil?, deadline: (state.opening.deadline if state.open?), talk: state.talk,
-            ink: sheet(state),
+            ink: sheet(state), quiz: quiz(moment),
             sound: moment.lesson.sound? }
+        end
+
+        # @return [Quiz, nil]
+        def self.quiz(moment)
+          section = moment.quiz
+          return nil unless section && moment.state.live?
+
+          opening = moment.state.opening
+          stage = if opening.nil? then :waiting
+                  else
+                    opening.open? ? :open : :closed
+                  end
+          given = moment.state.time_given.fetch(section.id, {}).values.sum
+          Quiz.new(stage: stage, asked: moment.lesson.slides_of(section).count(&:prompt), limit: section.rules.to_h["limit"],
+                   rev: [stage, opening&.opened_at, opening&.deadline, given].join(" ")).freeze
         end
 
         # @return [Sheet, nil] nil where the pen has not been
@@ -178,6 +198,7 @@ module Roost
             tally = moment.live_board? ? moment.class_tally : page(moment)[:tally]
             at = where(moment)
             Seat.new(**at, **put_up(moment), tally: tally, may_change: moment.may_change, ahead: ahead(moment),
+                                             copy: moment.state.ended? && moment.options.own_copy,
                                              screen: (screen(moment) if at[:ink])).freeze
           end
 
@@ -186,7 +207,7 @@ module Roost
             state = moment.state
             return [] if state.ended? || (moment.slide&.prompt && (state.opening.nil? || state.open?))
 
-            coming = state.lobby? ? moment.lesson.class_slides.first : moment.lesson.neighbour(state.slide_id, 1)
+            coming = state.lobby? ? moment.lesson.stations.first : moment.lesson.neighbour(state.slide_id, 1)
             coming ? coming.all_pictures : []
           end
 

@@ -15,7 +15,7 @@ module Roost
       MOST_DEPTH = 5
       # Parameters that may be lists or hold others.
       STRUCTURED = %w[prompt ids questions pictures picture_files picture_alts held held_names
-                      held_options apart students languages classes].freeze
+                      held_options apart students languages classes sections].freeze
       FORMS = %w[application/x-www-form-urlencoded multipart/form-data].freeze
       SAID_BY_PROXIES = /\AHTTP_(?:FORWARDED|X_FORWARDED_\w+|X_REAL_IP|CLIENT_IP|TRUE_CLIENT_IP)\z/
       BAD = "That request could not be read. Go back, reload the page, and try again."

@@ -96,8 +96,9 @@ module Roost
       # A whole page: the template inside a layout.
       # @param bundle [String] which of the built styles and scripts it uses
       # @param theme [String, nil] the look of the lesson the page shows
-      def page(name, title:, layout: "layouts/teacher", bundle: "teacher", theme: nil, **locals)
-        partial(layout, title: title, bundle: bundle, theme: theme, content: partial(name, **locals))
+      # @param shared [Hash] what a link to it says of itself where it is pasted: :title, :description and :image
+      def page(name, title:, layout: "layouts/teacher", bundle: "teacher", theme: nil, shared: nil, **locals)
+        partial(layout, title: title, bundle: bundle, theme: theme, shared: shared, content: partial(name, **locals))
       end
 
       def asset(name) = Rendering.manifest.fetch(name)
@@ -161,6 +162,9 @@ module Roost
 
         [slide.prompt.label.downcase, ("#{slide.prompt.time_limit} s" if slide.prompt.time_limit)].compact.join(" · ")
       end
+
+      # @return [Exchange::SchoolTime] how times are said here
+      def school_time = Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
 
       # Seconds left until a deadline, to the tenth; what the timer elements count down from.
       def left(deadline, now) = [deadline - now, 0].max.round(1)

@@ -9,11 +9,21 @@ module Roost
         page("front/join", title: "Join a lesson", layout: "layouts/plain", bundle: "seat", code: code, refusal: refusal)
       end
 
+      # What a link to a session says of itself where it is pasted: no names.
+      # @return [Hash]
+      def shared_of(row)
+        picture = Store::Sessions.new.lesson_of(row).class_slides.filter_map(&:picture).first
+        what = row.alone ? "To do at your own speed" : "A lesson to join"
+        { title: row.title, description: "#{what}, in Amber Roost",
+          image: picture && "#{Roost.settings.base_url}#{media(picture.file)}" }
+      end
+
       # @param row [Store::Sessions::Row] an open session
       # @param refusal [String, nil]
       def entry_page(row, refusal: nil)
         list = row.options.entry == "list" && row.class_id
         page("front/enter", title: "Join #{row.title}", layout: "layouts/plain", bundle: "seat", row: row, refusal: refusal,
+                            shared: shared_of(row),
                             people: list ? Core::StudentName.told_apart(Store::Students.new.of_class(row.class_id)) : [],
                             teams: row.options.teams == "chosen" ? Store::Teams.new.of(row.id) : [],
                             taken: list ? Store::Seats.new.people(row.id) : [],

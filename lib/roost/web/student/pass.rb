@@ -5,6 +5,8 @@ module Roost
     # A student's own page. The pass in the address is all it is known by; there are too many to be
     # guessed, so that nobody is held up for another's wrong ones.
     class Pass < App
+      include CopyPage
+
       get("/:pass") { |pass| own_page(pass) }
 
       post "/:pass/join" do |pass|
@@ -14,12 +16,21 @@ module Roost
         redirect "/seat/#{token.value}", 303
       end
 
+      # A copy of a session they had a seat in.
+      get "/:pass/copies/:session" do |pass, session|
+        student = student(pass)
+        seat_id = Store::Seats.new.of_student(student.id, [whole(session).to_i]).values.first || not_found
+        copy_page(Store::Sessions.new.find(whole(session)), seat_id, student.shown_name)
+      end
+
       helpers do
         def own_page(pass, refusal: nil)
           student = student(pass)
           page("front/own", title: student.shown_name, layout: "layouts/plain", bundle: "seat", student: student, pass: pass,
                             classes: Store::Students.new.classes_of(student.id).map(&:last),
-                            sessions: Operations::EnterByPass.new.running(student), refusal: refusal)
+                            sessions: Operations::EnterByPass.new.running(student), refusal: refusal,
+                            tasks: Operations::OwnTasks.new.call(student),
+                            results: Operations::OwnResults.new.call(student))
         end
 
         def student(pass)

@@ -7,6 +7,7 @@ module Roost
       include Marks
       include Brief
       include Queued
+      include CopyPage
 
       # What shows a page of ours where there is no line (assets/js/worker.js). Changes with the assets,
       # so that browsers take the new ones.
@@ -29,8 +30,11 @@ module Roost
         seat = seat(token)
         row = Store::Sessions.new.find(seat[:session_id])
         not_found if row.deleted
+        return copy_page(row, seat[:id], seat[:name]) if params.key?("copy")
 
         Operations::VisitSeat.new.call(seat, row)
+        return alone(row, seat, token) if row.alone
+
         view = Core::Session::Views.seats(Store::Moments.new.at_seat(row, seat[:id]), [seat[:id]]).keys.first
         html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme,
                                  view: view, now: row.now, token: token, name: seat[:name])
@@ -63,6 +67,12 @@ module Roost
       end
 
       helpers do
+        # The page of who goes through an assignment.
+        def alone(row, seat, token)
+          page("sitting/show", title: row.title, layout: "layouts/plain", bundle: "seat", token: token, name: seat[:name],
+                               row: row, theme: Store::Sessions.new.lesson_of(row).details.theme, rev: row.version)
+        end
+
         def seat(token)
           Store::Seats.new.by_token(token) || halt(*without_seat(token))
         end

@@ -126,8 +126,10 @@ module Roost
           next Core::Reading.ok(lesson.without_section(section.id)) if params["do"] == "apart"
 
           way = Core::Section::WAYS.key?(params["way"]) ? params["way"] : section.way
-          Core::Section.read_title(params.fetch("title", section.title))
-                       .map { |title| lesson.section_changed(section.id, title: title, way: way) }
+          rules = params["rules"] == "1" ? Core::Section.read_rules(params) : Core::Reading.ok(section.rules)
+          Core::Section.read_title(params.fetch("title", section.title)).and_then do |title|
+            rules.map { |chosen| lesson.section_changed(section.id, title: title, way: way, rules: chosen) }
+          end
         end
       end
 

@@ -43,6 +43,21 @@ module Roost
 
       get("/:id/roster.zip") { send_roster(our_class.name, [our_class]) }
 
+      # What it should meet again.
+      get "/:id/bring-back" do
+        klass = our_class
+        page("classes/bring_back", title: "Bring back", klass: klass, lessons: Store::Lessons.new.titles(account_id),
+                                   needs: Operations::BringBack.new.needs(account_id, klass.id))
+      end
+
+      post "/:id/bring-back" do
+        klass = our_class
+        made = Operations::BringBack.new.call(account_id, klass.id, way: params["way"].to_s, chosen: Array(params["questions"]),
+                                                                    lesson_id: number("lesson"),
+                                                                    title: "Opener for #{klass.name}")
+        redirect "/lessons/#{granted(made)}", 303
+      end
+
       get("/:id") { show_class }
 
       post "/:id" do

@@ -13,6 +13,7 @@ module Roost
 
       get "/:id" do |id|
         row = own_session(id)
+        redirect "/assignments/#{row.id}" if row.alone
         page("desk/show", title: "#{row.title} · Desk", layout: "layouts/desk", row: row, now: row.now, lengths: LENGTHS,
                           view: Core::Session::Views.desk(Store::Moments.new.of(row)))
       end
@@ -54,6 +55,11 @@ module Roost
 
       post "/:id/practice" do |id|
         granted(Operations::PracticeClass.new.invite(account_id, whole(id), number("count")))
+        done(id)
+      end
+
+      post "/:id/post" do |id|
+        granted(Operations::PostToCourse.new.call(account_id, whole(id)))
         done(id)
       end
 

@@ -17,7 +17,7 @@ module Roost
                               page_number: page_number, more: found.length > Store::Catalogue::PAGE, deleted: deleted_lesson,
                               values: %w[subject level].to_h { |field| [field, catalogue.values(account_id, field)] },
                               deleted_lately: lessons.deleted_lately(account_id),
-                              running: Store::Sessions.new.all_of(account_id).reject(&:ended_at))
+                              running: running_sessions)
       end
 
       post "/" do
@@ -130,7 +130,7 @@ module Roost
       end
 
       get "/:id/start" do
-        running = Store::Sessions.new.all_of(account_id).select { |each| each.lesson_id == looked_at.id && each.ended_at.nil? }
+        running = running_sessions.select { |each| each.lesson_id == looked_at.id }
         classes = Store::Classes.new.all(account_id)
         chosen = classes.find { |each| each.id == number("class_id") }
         last = chosen && Store::Sessions.new.latest_of_class(account_id, chosen.id)
@@ -145,6 +145,9 @@ module Roost
       end
 
       helpers do
+        # Those with a Desk.
+        def running_sessions = Store::Sessions.new.all_of(account_id).reject { |each| each.ended_at || each.alone }
+
         def catalogue = Store::Catalogue.new
 
         def mark(mark, field)

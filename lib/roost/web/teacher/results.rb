@@ -88,6 +88,13 @@ module Roost
                                                     date: date(row.created_at)).to_csv
       end
 
+      # Whether students may look at what they gave.
+      post "/:id/copies" do |id|
+        row = own_session(id)
+        Operations::AllowCopies.new.call(account_id, row.id, params["allowed"] == "1")
+        redirect "/results/#{row.id}", 303
+      end
+
       post "/:id/delete" do |id|
         row = own_session(id)
         unless Operations::DeleteSession.new.call(account_id, row.id)
@@ -111,7 +118,7 @@ module Roost
           lesson = sessions.lesson_of(row)
           (row.state.inked & Store::Ink.new.pages(row.id)).map do |name|
             board = row.state.boards.each_index.find { |number| Core::Session::Ink.board(number) == name }
-            slide = lesson.slide(name) || lesson.class_slides.first
+            slide = lesson.station(name) || lesson.class_slides.first
             view = Core::Session::Views.screen(Core::Session::Preview.of(lesson, slide.id))
             sheet = Core::Session::Views::Sheet.new(page: name, paper: board && row.state.boards[board], pen: false)
             [board ? "Blank page #{board + 1}" : slide.name, view.dup.tap { |copy| copy.ink = sheet }]

@@ -14,7 +14,14 @@ module Roost
             value["sure"] ? "#{words} (#{Sureness::LEVELS[value["sure"]].downcase})" : words
           end
 
+          def right_in_words
+            right = options.select(&:key)
+            right.map(&:name).join("; ") if right.any?
+          end
+
           def short(value) = options.select { |option| value["options"].include?(option.id) }.map(&:letter).join
+
+          def short_in_words? = false
 
           def tally_parts(value, _tally) = value["options"]
         end

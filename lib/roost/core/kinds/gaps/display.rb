@@ -8,11 +8,15 @@ module Roost
         class Display < Kinds::Display
           of_prompt :blank_answer?, :gaps, :filling, :right?
 
+          def right_in_words = gaps.any? ? gaps.map(&:first).join("; ") : nil
+
           def short(value)
             return super if gaps.length == 1
 
             "#{gaps.each_with_index.count { |accepted, number| right?(filling(value, number), accepted) }}/#{gaps.length}"
           end
+
+          def short_in_words? = gaps.length == 1
 
           # What stands in each gap, and whether that is right.
           def tally_parts(value, _tally)

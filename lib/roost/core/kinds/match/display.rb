@@ -6,9 +6,13 @@ module Roost
       module Match
         # How what a class gave to it is shown.
         class Display < Kinds::Display
-          of_prompt :right_items, :lefts, :keys
+          of_prompt :right_items, :lefts, :keys, :keyed?
+
+          def right_in_words = keyed? ? plain({ "pairs" => keys }) : nil
 
           def short(value) = "#{value["pairs"].count { |left, right| keys[left] == right }}/#{lefts.length}"
+
+          def short_in_words? = false
 
           def tally_parts(value, _tally) = value["pairs"].map { |left, right| "#{left}-#{right}" }
 

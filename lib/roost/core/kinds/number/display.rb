@@ -6,9 +6,18 @@ module Roost
       module Number
         # How what a class gave to it is shown.
         class Display < Kinds::Display
-          of_prompt :unit
+          of_prompt :unit, :band
+
+          def right_in_words
+            return nil unless band
+
+            ends = band.uniq.map { |number| NumberText.show(number) }
+            [ends.length == 1 ? ends.first : "from #{ends.first} to #{ends.last}", unit].reject(&:empty?).join(" ")
+          end
 
           def short(value) = value["number"] ? NumberText.show(Rational(value["number"])) : ""
+
+          def short_in_words? = false
 
           # The number itself, and the bin it lies in.
           def tally_parts(value, tally)

@@ -18,6 +18,8 @@ module Roost
 
           def short(_value) = "✎"
 
+          def short_in_words? = false
+
           def plain(value)
             strokes = value["strokes"]
             texts = strokes.select { |stroke| stroke["tool"] == "text" }.map { |stroke| stroke["text"] }

@@ -9,11 +9,18 @@ module Roost
           of_prompt :regions, :outside
 
           # How many, and where there are names for them, in which regions.
+          def right_in_words
+            named = regions.map(&:name).reject(&:empty?)
+            named.join(", ") if named.any?
+          end
+
           def short(value)
             found = regions.select { |region| value["spots"].any? { |spot| region.cover?(spot["x"], spot["y"]) } }
             named = found.map(&:name).reject(&:empty?)
             named.any? ? named.join(", ") : "● #{value["spots"].length}"
           end
+
+          def short_in_words? = regions.any? { |region| !region.name.empty? }
 
           # Regions with a spot in them, and whether one is outside of all.
           def tally_parts(value, _tally)

@@ -36,6 +36,8 @@ module Roost
 
           def plain(value) = value["text"]
 
+          def short(value) = boxes.length > 1 ? value["boxes"].reject(&:empty?).join(" · ") : value["text"]
+
           private
 
           def on_a_page = boxes.length > 1 ? ON_A_PAGE_EACH : ON_A_PAGE

@@ -7,6 +7,7 @@ module Roost
         # The teacher's view of a session.
         #
         # teams:: Hash of seat id to Team, of those that are in one
+        # grid:: Grid of the quiz the class is at; nil at a slide
         # dealing:: [Team] that there are, while they are dealt; nil without teams
         # keypads:: how many seats are keypads
         # boards:: how many blank pages there are
@@ -15,7 +16,7 @@ module Roost
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
                           :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
                           :keypads, :set_aside, :gave, :class_name, :last_time, :step, :pairs, :teams, :dealing, :boards,
-                          keyword_init: true)
+                          :grid, keyword_init: true)
 
         # What the Desk shows, put together from a moment.
         class Desk
@@ -31,7 +32,9 @@ module Roost
             # @param moment [Moment]
             # @return [Desk]
             def of(moment)
-              new(**Views.where(moment), **room(moment), **answers(moment), **lesson(moment), step: step(moment)).freeze
+              grid = Grid.of(moment) if moment.quiz && moment.state.live?
+              new(**Views.where(moment), **room(moment), **answers(moment), **lesson(moment), grid: grid,
+                                                                                              step: step(moment)).freeze
             end
 
             private
@@ -67,8 +70,17 @@ module Roost
             def step(moment)
               state = moment.state
               prompt = moment.slide&.prompt
+              closed = state.opening && !state.open?
+              return closed ? :eyes : :answers if moment.quiz
               return :eyes if prompt.nil? || state.shows?("standings")
-              return :answers if state.opening.nil? || state.open?
+              return :answers unless closed
+
+              put_up(moment, prompt)
+            end
+
+            # What to put up next of what was answered.
+            def put_up(moment, prompt)
+              state = moment.state
               return :results unless state.shows?("results")
               return :key if prompt.keyed? && !state.shows?("key")
 
@@ -115,12 +127,15 @@ module Roost
             end
 
             def sheet(moment)
-              moment.lesson.class_slides.each_with_index.map do |slide, place|
+              number = 0
+              moment.lesson.stations.map do |slide|
                 opening = moment.state.opening(slide.id)
-                Place.new(slide: slide, number: place + 1, section: moment.lesson.section_of(slide.id),
+                quiz = moment.lesson.quiz(slide.id)
+                number += 1 unless quiz
+                Place.new(slide: slide, number: (number unless quiz), section: quiz || moment.lesson.section_of(slide.id),
                           here: slide.id == moment.state.slide_id,
                           open: !opening.nil? && opening.open? && moment.state.live?, done: !opening.nil?,
-                          passed_over: moment.passed_over?(slide.id),
+                          passed_over: !quiz && moment.passed_over?(slide.id),
                           count: (moment.given(slide.id).length if slide.prompt)).freeze
               end
             end

@@ -1,0 +1,136 @@
+// A student at work in a quiz at their own speed. What is shown comes from the server, one slide at a time;
+// what was written is sent before one moves on.
+import * as kept from "../kept.js";
+import { say } from "../say.js";
+import { sent } from "./seat-answer.js";
+import { Ahead } from "../ahead.js";
+
+const NO_LINE = "There is no line just now. What you wrote is on this device. Try again in a moment.";
+const KEPT = "There is no line just now. Go on: what you write is on this device, and is sent when the line is back.";
+const LIFE = 60000; // milliseconds between two signs of life
+
+class SeatSitting extends HTMLElement {
+  static observedAttributes = ["data-rev"];
+
+  connectedCallback() {
+    this.seat = this.closest("[data-token]");
+    if (!this.seat) return; // a picture of a seat
+    this.ahead = new Ahead(this.address);
+    this.addEventListener("click", (event) => this.press(event));
+    this.addEventListener("told", () => this.show("GET"));
+    this.addEventListener("time-short", () => this.flush());
+    this.addEventListener("time-over", () => this.flush().then(() => this.show("GET")));
+    this.life = setInterval(() => {
+      if (!document.hidden) fetch(`${this.address}/here`, { method: "POST" }).catch(() => {});
+    }, LIFE);
+    this.begin();
+  }
+
+  // A page that comes without a line shows where one was.
+  async begin() {
+    if (!(await this.show("GET"))) await this.offline(kept.get(this.placeKey));
+  }
+
+  disconnectedCallback() {
+    clearInterval(this.life);
+  }
+
+  // More time, or the end of it.
+  attributeChangedCallback(_name, before) {
+    if (this.seat && before !== null) this.flush().then(() => this.show("GET"));
+  }
+
+  get placeKey() {
+    return `roost.place.${this.seat.dataset.token}`;
+  }
+
+  get address() {
+    return `/sitting/${this.seat.dataset.token}`;
+  }
+
+  press({ target }) {
+    const button = target.closest("button");
+    if (!button) return;
+    const { to, lookBack, handInAll, ask, begin } = button.dataset;
+    if (to) this.go("POST", `/place?to=${to}`);
+    else if (begin !== undefined) this.go("POST", "/begin");
+    else if (lookBack !== undefined) this.go("GET", "/look-back");
+    else if (handInAll !== undefined && (!ask || window.confirm(ask.replace(/\s+/g, " ")))) this.go("POST", "/hand-in");
+  }
+
+  // What stands in the form is on its way before anything else is asked for.
+  async flush() {
+    for (const answer of this.querySelectorAll("seat-answer")) answer.draftNow?.();
+    await sent();
+  }
+
+  async go(verb, path) {
+    if (this.moving) return;
+    this.moving = true;
+    await this.flush();
+    const place = Number(path.match(/to=(\d+)/)?.[1]);
+    if ((await this.show(verb, path)) || (place && (await this.offline(place)))) this.toHeading();
+    this.moving = false;
+  }
+
+  toHeading() {
+    scrollTo(0, 0);
+    const heading = this.querySelector("h1");
+    if (!heading) return;
+    heading.tabIndex = -1;
+    heading.focus();
+  }
+
+  // A slide that was fetched while there was a line. Answers to it are written and wait as anywhere.
+  async offline(place) {
+    const html = await this.ahead.slide(place);
+    if (!html) return false;
+    this.innerHTML = html;
+    window.htmx.process(this);
+    this.missed(true, KEPT);
+    return true;
+  }
+
+  // Whether it came.
+  async show(verb, path = "") {
+    let came = false;
+    const note = () => (came = true);
+    this.addEventListener("htmx:after:swap", note, { once: true });
+    await window.htmx.ajax(verb, this.address + path, { source: this, target: this, swap: "innerMorph" }).catch(() => {});
+    this.removeEventListener("htmx:after:swap", note);
+    this.missed(!came);
+    if (came) this.keep();
+    return came;
+  }
+
+  // What is needed to go on without a line.
+  keep() {
+    const here = Number(this.querySelector(".step[aria-current]")?.dataset.to);
+    if (!here) {
+      kept.remove(this.placeKey);
+      this.ahead.forget();
+      return;
+    }
+    kept.set(this.placeKey, here);
+    this.ahead.look(
+      [...this.querySelectorAll(".step:enabled")].map((step) => Number(step.dataset.to)),
+      here,
+    );
+  }
+
+  missed(missing, words = NO_LINE) {
+    this.querySelector(".sitting-lost")?.remove();
+    if (!missing) return;
+    const again = Object.assign(document.createElement("p"), { className: "note sitting-lost", textContent: words });
+    const button = Object.assign(document.createElement("button"), {
+      type: "button",
+      className: "button",
+      textContent: "Try again",
+    });
+    button.addEventListener("click", () => this.show("GET"));
+    again.append(" ", button);
+    this.append(again);
+    say(words);
+  }
+}
+customElements.define("seat-sitting", SeatSitting);

@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+module Bench
+  # Students at their own speed: three hundred open an assignment within ten seconds; go through it, each a slide every ten
+  # seconds, answering; and a class of thirty in a quiz of forty questions, from an answer to its cell at the Desk.
+  class Sittings
+    STUDENTS = 300
+    SPREAD = 10.0 # seconds in which all open it, and in which each moves on once
+    ROUNDS = 3
+    AT_A_TIME = 24
+    CLASS = 30
+    QUESTIONS = 40
+    CELLS = 60
+    GOALS = { sitting_start_300_s: "at most 12", sitting_step_ms_p95: "at most 120", grid_ms_p95: "at most 300" }.freeze
+
+    # @param account_id [Integer] of the teacher who is signed in
+    # @param server [Server]
+    def initialize(account_id, server)
+      @account_id = account_id
+      @server = server
+    end
+
+    # @return [Hash{Symbol=>Numeric}]
+    def call
+      tokens = seats(assignment, STUDENTS)
+      { sitting_start_300_s: started(tokens), **steps(tokens), **grid }
+    end
+
+    private
+
+    def lesson(sections = [])
+      slides = Array.new(QUESTIONS) do |number|
+        prompt = Roost::Core::Kinds.all.first.new(id: "p#{number}", settings: { "keys" => %w[o1] })
+        Roost::Core::Slide.new(id: "s#{number}", heading: "Why do swallows leave the marsh before the first frost?",
+                               text: "Think of what a swallow eats. " * 5, prompt: prompt)
+      end
+      lesson = Roost::Core::Lesson.new(title: "Bench", slides: slides, sections: sections)
+      Roost::Store::Lessons.new.create(@account_id, lesson)
+    end
+
+    def assignment
+      now = Time.now.utc
+      times = { "opens_at" => now - 86_400, "closes_at" => now + 86_400 }
+      form = times.transform_values { |time| time.strftime("%Y-%m-%dT%H:%M") }.merge("entry" => "free", "going_back" => "1")
+      Roost::Operations::AssignLesson.new.call(@account_id, lesson, form).value
+    end
+
+    def seats(session, many) = Array.new(many) { |number| Roost::Store::Seats.new.create(session.id, "Student #{number}").last }
+
+    # Does something for each at its time, and says how long each took, in seconds.
+    # @yieldparam http [Net::HTTP]
+    # @return [Array<Float>]
+    def offered(things, &block)
+      began = Bench.clock
+      waiting = Queue.new
+      things.each_with_index { |thing, place| waiting << [thing, began + (place * SPREAD / things.length)] }
+      took = Queue.new
+      Array.new(AT_A_TIME) { Thread.new { take_turns(waiting, took, &block) } }.each(&:join)
+      Array.new(took.length) { took.pop }
+    end
+
+    def take_turns(waiting, took)
+      Net::HTTP.start(Server::HOST, @server.port) do |http|
+        loop do
+          thing, due = waiting.pop(true)
+          sleep([due - Bench.clock, 0].max)
+          at = Bench.clock
+          yield(http, thing)
+          took << (Bench.clock - at)
+        end
+      end
+    rescue ThreadError
+      nil
+    end
+
+    # @return [Float] seconds until the last has its first slide
+    def started(tokens)
+      began = Bench.clock
+      offered(tokens) do |http, token|
+        http.get("/seat/#{token}")
+        page = http.post("/sitting/#{token}/begin", "").body
+        raise "no first slide: #{page[0, 200]}" unless page.include?("slide-s0")
+      end
+      (Bench.clock - began).round(1)
+    end
+
+    def steps(tokens)
+      times = (1..ROUNDS).flat_map do |round|
+        moves = []
+        offered(tokens) do |http, token|
+          answer(http, token, "s#{round - 1}", 1)
+          at = Bench.clock
+          page = http.post("/sitting/#{token}/place?to=#{round + 1}", "").body
+          moves << ((Bench.clock - at) * 1000)
+          raise "not moved on: #{page[0, 200]}" unless page.include?("slide-s#{round}")
+        end
+        moves
+      end.sort
+      p95 = times[(times.length * 0.95).ceil - 1]
+      { sitting_step_ms_p95: p95.round(1), sitting_step_ms_median: Bench.median(times).round(1) }
+    end
+
+    def answer(http, token, slide, save_no)
+      save = { slide: slide, fields: { options: ["o1"] }, final: false, save_no: save_no, save_id: SecureRandom.uuid }
+      http.post("/answers/#{token}", JSON.generate(save), { "content-type" => "application/json" })
+    end
+
+    # Half of the cells are full, and then one after the other comes.
+    def grid
+      slides = Array.new(QUESTIONS) { |at| "s#{at}" }
+      section = Roost::Core::Section.from_document("id" => "quiz", "way" => "quiz", "slide_ids" => slides)
+      session = Roost::Operations::StartSession.new.call(@account_id, lesson([section]), { "opens_itself" => "1" }).value
+      tokens = seats(session, CLASS)
+      Roost::Operations::CommandSession.new.call(@account_id, session.id, "begin")
+      tokens.each { |token| fill(session, Roost::Store::Seats.new.by_token(token)) }
+      times = Net::HTTP.start(Server::HOST, @server.port) { |http| cells(session, http, tokens) }
+      { grid_ms_p95: times[(times.length * 0.95).ceil - 1].round, grid_ms_median: Bench.median(times).round }
+    end
+
+    def fill(session, seat)
+      Roost::Operations::TakeSitting.new.call(seat, Roost::Store::Sessions.new.find(session.id))
+      (0...(QUESTIONS / 2)).each do |at|
+        Roost::Store::Answers.new.save(session_id: session.id, seat_id: seat[:id], slide_id: "s#{at}", final: false, keyed: true,
+                                       save_no: 1, save_id: SecureRandom.uuid, value: { "options" => ["o1"] })
+      end
+    end
+
+    # @return [Array<Float>] milliseconds, rising
+    def cells(session, http, tokens)
+      cookie = @server.teacher.last["cookie"]
+      desk = Streams.new(Server::HOST, @server.port, ["/stream/desk/#{session.id}"]) { "Cookie: #{cookie}\r\n" }
+      full = CLASS * QUESTIONS / 2
+      until_full(desk, full)
+      Array.new(CELLS) do |turn|
+        sleep 0.15
+        began = Bench.clock
+        sender = Thread.new { answer(http, tokens[turn % CLASS], "s#{(QUESTIONS / 2) + (turn / CLASS)}", 1) }
+        (until_full(desk, full + turn + 1) - began).tap { sender.join } * 1000
+      end.sort
+    ensure
+      desk&.close
+    end
+
+    # @return [Float] when the Desk had so many cells that are right
+    def until_full(desk, many)
+      desk.wait_until do |text|
+        grid = text.end_with?("\n\n") && text.split("\n\n").reverse.find { |event| event.include?("quiz-grid") }
+        grid && grid.scan('class="is-right').length >= many
+      end
+    end
+  end
+end

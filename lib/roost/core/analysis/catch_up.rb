@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Analysis
+      # What each student of the class missed in a session: who was absent, or below the line, with the questions they did
+      # not reach or did not get right (rules.md, catch-up).
+      class CatchUp
+        LINE = 4/5r
+
+        # share:: their mean mark, nil of one who was absent; questions:: [Slide] they missed
+        # slides:: ids of these, each with the slides before it back to the question before, in order
+        Missed = Struct.new(:student, :share, :questions, :slides, keyword_init: true) do
+          def absent? = share.nil?
+        end
+
+        # @param record [Session::Record]
+        def initialize(record)
+          @record = record
+          @results = Results.new(record)
+        end
+
+        # @param line [Rational] who is below it needs to catch up
+        # @return [Array<Missed>] by name
+        def missed(line: LINE)
+          @record.roll.filter_map do |student|
+            seat = @record.seats.find { |each| each.student_id == student.id }
+            share = seat && @results.line_of(seat.id).share
+            next if share && share >= line
+
+            questions = counting.select { |slide| missed?(slide, seat) }
+            next if questions.empty?
+
+            Missed.new(student: student, share: share, questions: questions, slides: with_what_comes_before(questions)).freeze
+          end
+        end
+
+        private
+
+        # Questions that count for anybody.
+        def counting = @results.slides.reject { |slide| @record.set_aside?(slide.id) }
+
+        def missed?(slide, seat)
+          return true unless seat
+
+          outcome = @record.outcome(slide.id, seat.id)
+          outcome.mark ? outcome.mark < 1 : outcome.answer.nil?
+        end
+
+        def with_what_comes_before(questions)
+          shown = @record.lesson.class_slides
+          questions.flat_map do |question|
+            before = shown.take_while { |slide| slide.id != question.id }.reverse.take_while { |slide| slide.prompt.nil? }
+            [*before.reverse, question]
+          end.map(&:id)
+        end
+      end
+    end
+  end
+end

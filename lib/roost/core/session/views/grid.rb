@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Session
+      module Views
+        # A quiz at the Desk: who has got how far, student by question.
+        #
+        # questions:: [Slide]; rows:: [Row], at most MOST_LISTED; begun, done:: how many have; share:: of all that could be
+        # answered, what is, 0 to 1; ends_at:: when it closes for all (epoch seconds), or nil
+        Grid = Struct.new(:questions, :rows, :begun, :done, :share, :ends_at, keyword_init: true)
+
+        # The rows, put together from a moment.
+        class Grid
+          # Seconds without anything new after which somebody may be stuck.
+          STUCK = 180
+
+          # cells:: one a question: :right, :part, :wrong, :given (answered, nothing marks it), :unread, :seen, :waiting or
+          # :left_out (not drawn for this student); at:: which of them the student is at, from 0, or nil
+          # state:: :waiting, :at_work, :handed_in or :over; stuck_since:: epoch seconds, or nil; ends_at:: of this student
+          Row = Struct.new(:seat_id, :name, :here, :state, :cells, :at, :stuck_since, :ends_at, keyword_init: true)
+
+          class << self
+            # @param moment [Moment] at a quiz
+            # @return [Grid]
+            def of(moment)
+              questions = moment.lesson.slides_of(moment.quiz).select(&:prompt)
+              rows = moment.birds.first(MOST_LISTED).map { |bird| row(moment, questions, bird) }
+              sittings = moment.seats.filter_map { |seat| moment.sittings[seat.id] }
+              done = sittings.count { |each| each.over?(moment.now) }
+              new(questions: questions, rows: rows, begun: sittings.length, done: done, share: share(moment, questions),
+                  ends_at: moment.state.opening&.deadline).freeze
+            end
+
+            private
+
+            def row(moment, questions, bird)
+              sitting = moment.sittings[bird.seat_id]
+              state = state(sitting, moment)
+              Row.new(seat_id: bird.seat_id, name: bird.name, here: bird.here, state: state,
+                      cells: questions.map { |slide| cell(moment, slide.id, bird.seat_id, sitting) },
+                      at: (questions.index { |slide| slide.id == sitting.slide_id } if state == :at_work),
+                      stuck_since: (stuck_since(moment, questions, sitting, bird) if state == :at_work),
+                      ends_at: (sitting.deadline if state == :at_work)).freeze
+            end
+
+            def state(sitting, moment)
+              return :waiting unless sitting
+              return :handed_in if sitting.handed_in_at
+
+              sitting.over?(moment.now) ? :over : :at_work
+            end
+
+            def cell(moment, slide_id, seat_id, sitting)
+              return :left_out if sitting && !sitting.slides.include?(slide_id)
+
+              answer = moment.given(slide_id)[seat_id]
+              return status(moment.record.mark(answer)) if answer
+              return :unread if moment.unread(slide_id).key?(seat_id)
+
+              sitting&.seen&.include?(slide_id) ? :seen : :waiting
+            end
+
+            def status(mark)
+              return :given if mark.nil?
+
+              mark == 1 ? :right : { true => :wrong, false => :part }[mark.zero?]
+            end
+
+            # The last that was heard of a student who is here, where that is long ago.
+            def stuck_since(moment, questions, sitting, bird)
+              return nil unless bird.here
+
+              answers = questions.filter_map { |slide| moment.answer(slide.id, bird.seat_id)&.received_at }
+              last = [sitting.moved_at, *answers].max
+              last if moment.now - last > STUCK
+            end
+
+            # Of what each is asked, or would be.
+            def share(moment, questions)
+              ids = questions.map(&:id)
+              asked = moment.seats.sum { |seat| ((moment.sittings[seat.id]&.slides || ids) & ids).length }
+              asked.zero? ? 0.0 : ids.sum { |id| moment.given(id).length } / asked.to_f
+            end
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+require "date"
+require "tzinfo"
+
+module Roost
+  module Exchange
+    # Times as they are said at the school, in its own zone; kept as seconds since the epoch.
+    class SchoolTime
+      # As a browser's field for date and time has it.
+      FORM = /\A(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2})(?::\d{2})?\z/
+      NO_TIME = "Give a date and a time, such as 23 Nov 2026, 08:00."
+      YEARS = (2000..2100)
+      DAY = 86_400
+      HOUR = 3_600
+
+      # @param zone [String] such as "Europe/London"
+      def initialize(zone)
+        @zone = TZInfo::Timezone.get(zone)
+      end
+
+      # Of an hour that comes twice in the night when clocks go back, the first; an hour that is left out when
+      # they go forward is taken for the next.
+      # @param text [String, nil] such as "2026-11-23T08:00"
+      # @return [Reading] of epoch seconds
+      def read(text)
+        parts = text.to_s.match(FORM)&.captures&.map(&:to_i)
+        return Core::Reading.refused(NO_TIME) unless parts && YEARS.cover?(parts.first) && Date.valid_date?(*parts.first(3))
+
+        Core::Reading.ok(utc(Time.utc(*parts)))
+      rescue ArgumentError
+        Core::Reading.refused(NO_TIME)
+      end
+
+      # @return [String] for a field of a form
+      def field(epoch) = local(epoch).strftime("%Y-%m-%dT%H:%M")
+
+      # @return [String] such as "Mon 23 Nov, 08:00"
+      def say(epoch) = local(epoch).strftime("%a %-d %b, %H:%M")
+
+      # From next Monday at eight to its Friday at six; this Monday, where it is one.
+      # @param now [Float] epoch seconds
+      # @return [Array(Float, Float)]
+      def next_week(now)
+        today = local(now)
+        monday = Time.utc(today.year, today.month, today.day) + ((8 - today.wday) % 7 * DAY)
+        [utc(monday + (8 * HOUR)), utc(monday + (4 * DAY) + (18 * HOUR))]
+      end
+
+      private
+
+      def local(epoch) = @zone.utc_to_local(Time.at(epoch).utc)
+
+      def utc(local)
+        @zone.local_to_utc(local, &:first).to_f
+      rescue TZInfo::PeriodNotFound
+        @zone.local_to_utc(local + HOUR).to_f
+      end
+    end
+  end
+end

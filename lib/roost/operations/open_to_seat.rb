@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # What a student may answer just now: the question that is open to all, or those of the quiz they are at work in.
+    module OpenToSeat
+      # @param seat [Hash] :id
+      # @param row [Store::Sessions::Row] of its session
+      # @return [Array<Core::Slide>] with questions
+      def self.slides(seat, row)
+        return [] unless row.state.open?
+
+        lesson = Store::Sessions.new.lesson_of(row)
+        ids = lesson.quiz(row.state.slide_id) ? of_sitting(seat, row) : [row.state.slide_id]
+        ids.filter_map { |id| lesson.slide(id) }.select(&:prompt)
+      end
+
+      def self.of_sitting(seat, row)
+        sitting = Store::Sittings.new.latest_of_seat(seat[:id])&.sitting
+        sitting ? sitting.slides.select { |id| sitting.cover?(row.now, id) } : []
+      end
+      private_class_method :of_sitting
+    end
+  end
+end

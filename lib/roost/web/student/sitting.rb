@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # A student at work in a quiz at their own speed: parts of their seat's page, which asks for them
+    # (assets/js/elements/seat-sitting.js). The token of the seat is all it is known by.
+    class Sitting < App
+      include Marks
+      include Queued
+
+      # Requests of one seat: moving on, and the slides that are fetched ahead.
+      PACE = { burst: 30, rate: 4 }.freeze
+      TOO_FAST = "That was too fast. Wait a moment, then try again."
+      NOT_AHEAD = "That slide can't be had before you are there."
+      set :pace, Pace.new(**PACE)
+
+      # Where they are; a quiz is begun by that.
+      get("/:token") { |token| shown(token) }
+
+      # An assignment is begun, or begun again.
+      post("/:token/begin") { |token| shown(token, begins: true) }
+
+      # Another of its slides.
+      post("/:token/place") { |token| shown(token, to: number("to")) }
+
+      # A slide to be kept on the device: nothing is noted.
+      get "/:token/slides/:place" do |token, place|
+        seat = seat(token)
+        row = row(seat)
+        taken = Operations::TakeSitting.new.ahead(seat, row, whole(place).to_i) || halt(404, refuse(NOT_AHEAD, 404))
+        rendered(seat, row, taken, "sitting/slide")
+      end
+
+      # All of their answers, before they hand in.
+      get("/:token/look-back") { |token| shown(token, view: "sitting/look_back") }
+
+      post "/:token/hand-in" do |token|
+        seat = seat(token)
+        taken = Operations::TakeSitting.new.call(seat, row(seat))
+        Operations::HandInSitting.new.call(seat, taken) if taken
+        shown(token)
+      end
+
+      # The student is still there.
+      post "/:token/here" do |token|
+        Operations::NoteAtWork.new.call(seat(token))
+        204
+      end
+
+      helpers do
+        def seat(token)
+          seat = Store::Seats.new.by_token(token) || halt(404, refuse("This seat is not known. Reload the page."))
+          settings.pace.turn?(seat[:id]) ? seat : halt(429, refuse(TOO_FAST, 429))
+        end
+
+        def row(seat) = Store::Sessions.new.find(seat[:session_id]).then { |row| row.deleted ? not_found : row }
+
+        def shown(token, view: nil, **how)
+          seat = seat(token)
+          row = row(seat)
+          taken = Operations::TakeSitting.new.call(seat, row, **how)
+          return partial("sitting/missed") unless taken
+          return partial("sitting/cover", task: taken.task, now: row.now, row: row) unless taken.kept
+
+          rendered(seat, row, taken, view || "sitting/slide")
+        end
+
+        # @param view [String] for who is at work
+        def rendered(seat, row, taken, view)
+          page = page_of(row, taken)
+          view = "sitting/done" unless page.stage == :at_work
+          html = partial(view, page: page, now: row.now, task: taken.task)
+          page.slide.prompt ? Marks.fill(html, Operations::SaveAnswer.names(seat, page.slide)) : html
+        end
+
+        def page_of(row, taken)
+          order = lambda do |slide|
+            slide.prompt.shuffle? ? Core::Session::Moment.order(taken.seed, row.id, slide.id, "sitting") : nil
+          end
+          answered = Operations::TakeSitting.answered(taken.lesson, taken.sitting, taken.answers)
+          Core::Session::Views::Alone.of(lesson: taken.lesson, sitting: taken.sitting, answers: taken.answers, answered: answered,
+                                         now: row.now, closed: !taken.task.open, order: order, session_id: row.id,
+                                         title: taken.task.title)
+        end
+      end
+    end
+  end
+end

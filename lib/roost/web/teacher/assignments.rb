@@ -1,0 +1,129 @@
+# frozen_string_literal: true
+
+require "rqrcode"
+
+module Roost
+  module Web
+    # What a teacher gives to be done alone: giving it, who is how far, and what may be changed about it.
+    class Assignments < TeacherApp
+      # What was done, by the word that the address carries.
+      DONE = { "caught" => "Given, from Monday to Friday: each of them finds what they missed on their page.",
+               "given" => "Assigned. Students with a pass find it on their page.", "allowed" => "Allowed.",
+               "posted" => "Posted to the course page.",
+               "close" => "Closed for all. What was written counts.", "times" => "It closes at the new time.",
+               "take_back" => "Taken back: it is gone from the students' pages, and kept in your records.",
+               "give_back" => "Given again." }.freeze
+
+      get "/" do
+        rows = sessions.assigned_by(account_id)
+        assignments = Store::Assignments.new.of(rows.map(&:id))
+        page("assignments/index", title: "Assignments", rows: rows, assignments: assignments,
+                                  seats: Store::Seats.new.count(rows.map(&:id)), done: Store::Sittings.new.handed_in(rows.map(&:id)))
+      end
+
+      get("/new") { new_page }
+
+      post "/" do
+        given = Operations::AssignLesson.new.call(account_id, number("lesson"), params)
+        not_found unless given
+        halt 422, new_page(refusal: given.reason) unless given.ok?
+        redirect "/assignments/#{given.value.id}?said=given", 303
+      end
+
+      get "/:id.ics" do |id|
+        row = own(id)
+        content_type "text/calendar"
+        attachment "#{row.title.gsub(/[^[:alnum:] ]/, "").strip[0, 60]}.ics"
+        Exchange::Calendar.event(uid: "assignment-#{row.id}@#{URI(Roost.settings.base_url).host}", title: row.title,
+                                 url: link(row), opens_at: assignment(row).opens_at, closes_at: assignment(row).closes_at,
+                                 stamp: row.now)
+      end
+
+      get "/:id.svg" do |id|
+        content_type "image/svg+xml"
+        RQRCode::QRCode.new(link(own(id)))
+                       .as_svg(module_size: 8, use_path: true, viewbox: true, color: "1e1b2e", fill: "fffdf8", offset: 16)
+      end
+
+      # Who missed what in a session.
+      get "/catch-up" do
+        row = own_session(params["session"])
+        page("assignments/catch_up", title: "Catch up: #{row.title}", row: row, missed: Operations::GiveCatchUp.missed(row))
+      end
+
+      # All who need it, or those who were chosen.
+      post "/catch-up" do
+        chosen = Array(params["students"]).filter_map { |id| whole(id) } if params["chosen"] == "1"
+        given = granted(Operations::GiveCatchUp.new.call(account_id, number("session").to_i, chosen: chosen))
+        redirect "/assignments/#{given.id}?said=caught", 303
+      end
+
+      get("/:id") { |id| show(own(id)) }
+
+      # A mail to the teacher herself, to be sent on.
+      post "/:id/mail" do |id|
+        row = own(id)
+        Operations::MailAssignment.new.call(account_id, row.id, link(row), only_open: params["open"] == "1")
+        redirect "/assignments/#{row.id}?said=mailed", 303
+      end
+
+      post "/:id/post" do |id|
+        row = own(id)
+        changed(row, Operations::PostToCourse.new.call(account_id, row.id), "posted")
+      end
+
+      post "/:id/allow" do |id|
+        row = own(id)
+        whom = number("seat") ? { seat_id: number("seat") } : { student_id: number("student") }
+        changed(row, Operations::AllowMore.new.call(account_id, row.id, whom, params), "allowed")
+      end
+
+      post "/:id/:way" do |id, way|
+        not_found unless Operations::ChangeAssignment::WAYS.include?(way)
+        row = own(id)
+        changed(row, Operations::ChangeAssignment.new.call(account_id, row.id, way, params), way)
+      end
+
+      helpers do
+        def sessions = Store::Sessions.new
+
+        # @return [Store::Sessions::Row]
+        def own(id) = own_session(id).then { |row| row.alone ? row : not_found }
+
+        def assignment(row) = Store::Assignments.new.find(row.id)
+
+        def link(row) = "#{Roost.settings.base_url}/join/#{row.code}"
+
+        def changed(row, done, word)
+          not_found unless done
+          halt 422, show(row, refusal: done.reason) unless done.ok?
+          redirect "/assignments/#{row.id}?said=#{word}", 303
+        end
+
+        # The one that was taught last, else any.
+        def likely_class(classes)
+          taught = sessions.all_of(account_id).filter_map(&:class_id)
+          (taught & classes.map(&:id)).first || classes.first&.id
+        end
+
+        # @param refusal [String, nil]
+        def show(row, refusal: nil)
+          progress = Operations::FollowAssignment.new.call(row)
+          page("assignments/show", title: row.title, row: row, assignment: assignment(row), progress: progress, refusal: refusal,
+                                   link: link(row), said: params["said"] == "mailed" ? "In the outbox." : DONE[params["said"]])
+        end
+
+        def new_page(refusal: nil)
+          lesson = Store::Lessons.new.look(account_id, number("lesson").to_i) || not_found
+          classes = Store::Classes.new.all(account_id)
+          opens, closes = school_time.next_week(sessions.now)
+          page("assignments/new", title: "Assign #{lesson.lesson.title}", row: lesson, classes: classes, refusal: refusal,
+                                  chosen: params.key?("class_id") ? number("class_id") : likely_class(classes),
+                                  opens: params["opens_at"] || school_time.field(opens),
+                                  closes: params["closes_at"] || school_time.field(closes),
+                                  sections: Array(params["sections"]))
+        end
+      end
+    end
+  end
+end

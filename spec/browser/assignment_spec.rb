@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+RSpec.describe "An assignment, on students' devices and the teacher's" do
+  let(:account) { teacher }
+  let(:kestrel) { Roost::Operations::KeepClass.new.create(account, { "name" => "Year 7 Kestrel" }).value }
+  let(:lesson) do
+    slides = [slide("s0", heading: "Read this first", text: "The marsh at dusk."),
+              slide("q1", heading: "Question 1", prompt: choice(keys: %w[o1])),
+              slide("q2", heading: "Question 2", prompt: writing(size: "line"))]
+    Roost::Core::Lesson.new(title: "Birds on the move", slides: slides)
+  end
+
+  def fill(*names)
+    rows = names.each_with_index.map { |name, place| [place + 1, { name: name }] }
+    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::Roll.read(rows).value)
+    Roost::Operations::StudentPasses.new.of_class(account, kestrel).map(&:last)
+  end
+
+  def hours(from_now) = (Time.now.utc + (from_now * 3600)).strftime("%Y-%m-%dT%H:%M")
+
+  it "is given in two touches, done on two devices, followed, closed, and then told how it went" do
+    pass, = fill("Ada Lindqvist", "Bo Marsh")
+    id = kept_lesson(account, lesson)
+    desk = sign_in_window(at: "/lessons/#{id}")
+    desk.click_link "Assign"
+    expect(desk).to have_select("Class", selected: "Year 7 Kestrel")
+    expect_accessible(desk)
+    desk.execute_script("document.querySelector('#opens_at').value = '#{hours(-3)}'")
+    desk.find("form.start button.is-primary").click
+    expect(desk).to have_text("Assigned. Students with a pass find it on their page.")
+    expect(desk).to have_css("tbody tr", text: /Ada Lindqvist.*not opened/m)
+    expect_accessible(desk)
+
+    phone = window(:phone, :chromium_phone)
+    phone.visit "/pass/#{pass}"
+    expect(phone).to have_css("h2", text: "To do")
+    expect_accessible(phone)
+    phone.click_button "Begin"
+    expect(phone).to have_css("h1", text: "Birds on the move")
+    expect_accessible(phone)
+    phone.click_button "Begin"
+    phone.click_button "Next →"
+    phone.find(".option", text: "Grey heron").click
+    phone.click_button "Next →"
+    phone.fill_in "text", with: "By the st"
+    expect(phone).to have_css(".answer-state", text: "✓ Saved.")
+
+    laptop = window(:laptop)
+    laptop.visit "/pass/#{pass}"
+    expect(laptop).to have_text("2 of 2 answered")
+    laptop.click_button "Go on"
+    expect(laptop).to have_field("text", with: "By the st")
+    laptop.fill_in "text", with: "By the stars"
+    laptop.click_button "Look back"
+    expect(laptop).to have_text("You have answered everything.")
+    laptop.click_button "Hand in"
+    expect(laptop).to have_text("How it went stands here after")
+    phone.refresh
+    expect(phone).to have_text("This seat is not known")
+
+    desk.refresh
+    expect(desk).to have_css("tbody tr", text: /Ada Lindqvist.*handed in.*2 of 2/m)
+    desk.find("summary", text: "More").click
+    desk.accept_confirm { desk.click_button "Close now" }
+    expect(desk).to have_text("Closed for all. What was written counts.")
+    laptop.refresh
+    expect(laptop).to have_css(".told .outcome", text: "✓ Right")
+    laptop.visit "/pass/#{pass}"
+    expect(laptop).to have_css("section", text: /Done.*1 of 2 right/m)
+    expect([desk, laptop].flat_map { |each| complaints(each) }).to eq([])
+  end
+
+  it "is come to by its code, with the clock of the device an hour wrong and set back in the midst" do
+    given = { "opens_at" => hours(-3), "closes_at" => hours(3), "limit" => "30", "entry" => "free", "going_back" => "1" }
+    row = Roost::Operations::AssignLesson.new.call(account, kept_lesson(account, lesson), given).value
+    phone = window(:phone, :chromium_phone)
+    phone.visit "/join/#{row.code}"
+    phone.execute_script("const real = Date.now; window.shift = 3600000; Date.now = () => real() + window.shift")
+    phone.fill_in "name", with: "Cleo"
+    phone.click_button "Join"
+    expect(phone).to have_text("Once begun, you have 30 minutes.")
+    phone.execute_script("const real = Date.now; window.shift = 3600000; Date.now = () => real() + window.shift")
+    phone.click_button "Begin"
+    expect(phone).to have_css("time-left", text: "About 30 minutes left")
+    phone.execute_script("window.shift = -7200000")
+    phone.click_button "Next →"
+    phone.find(".option", text: "Grey heron").click
+    expect(phone).to have_css(".answer-state", text: "✓ Saved.")
+    expect(phone).to have_css("time-left", text: "About 30 minutes left")
+    expect(Roost::Store::Answers.new.of(row.id).map { |_, each| [each.late, each.value] }).to eq([[false, picked("o1")]])
+  end
+end

@@ -1,0 +1,146 @@
+# frozen_string_literal: true
+
+RSpec.describe "A quiz in a lesson, at each student's own speed" do
+  # A slide, a quiz of three questions after a text, and a slide.
+  def lesson(**rules)
+    questions = [choice(id: "p1", keys: %w[o1]), choice(id: "p2", keys: %w[o2]), writing(id: "p3", size: "line")]
+    slides = [slide("s0", heading: "The marsh at dusk"), slide("r1", heading: "Read this first"),
+              *questions.each_with_index.map { |prompt, at| slide("q#{at + 1}", heading: "Question #{at + 1}", prompt: prompt) },
+              slide("s9", heading: "Together again")]
+    Roost::Core::Lesson.new(title: "Birds on the move", slides: slides,
+                            sections: [section("quiz1", "quiz", %w[r1 q1 q2 q3], title: "Marsh quiz", **rules)])
+  end
+
+  def begun(**rules)
+    kept_session(teacher, lesson(**rules)).tap { |session| command(session, "begin") }
+  end
+
+  def pick(phone, option) = phone.find(".option", text: option).click
+
+  it "is opened, gone through, looked back on and handed in, while the Desk sees who has got how far" do
+    session = begun
+    ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+    take_seat(session, "Bo")
+    desk = sign_in_window(at: "/desk/#{session.id}")
+    screen = window(:screen)
+    screen.visit "/screen/#{session.screen_key}"
+    desk.click_button "Next slide →"
+    [desk.find(".mini-screen:not(.is-next)"), screen].each { |each| expect(each).to have_text("Marsh quiz") }
+    expect(screen).to have_text("0 of 2 are done")
+    expect(ada).to have_css("h1", text: "Read this first")
+    ada.click_button "Next →"
+    expect(ada).to have_css("h1:focus", text: "Question 1")
+    expect(desk).to have_css(".quiz-grid tr", text: /Bo.*not begun/m)
+    expect(desk.find(".quiz-grid tr", text: "Ada")).to have_css("td.is-at", count: 1)
+    pick(ada, "Grey heron")
+    ada.click_button "Next →"
+    expect(desk).to have_css(".quiz-grid td.is-right", count: 1)
+    pick(ada, "Grey heron")
+    ada.click_button "Next →"
+    expect(desk).to have_css(".quiz-grid td.is-wrong", count: 1)
+    expect_accessible(ada)
+    ada.click_button "Look back"
+    expect(ada).to have_text("1 question has no answer yet")
+    ada.click_button "Question 2"
+    expect(ada).to have_css(".option:has(:checked)", text: "Grey heron")
+    pick(ada, "Swallow")
+    2.times { ada.find("button", text: /Next|Look back/).click.then { sleep 0.3 } }
+    expect_accessible(ada)
+    ada.accept_confirm { ada.click_button "Hand in" }
+    expect(ada).to have_css("h1", text: "Handed in")
+    expect(ada).to have_text("2 of 3 questions")
+    expect(desk).to have_css(".quiz-grid tr", text: /Ada.*handed in/m)
+    expect(screen).to have_text("1 of 2 are done")
+    expect_accessible(desk)
+    desk.click_button "Close the quiz"
+    expect(ada).to have_text("How it went")
+    expect(ada.all(".told .outcome").map(&:text)).to eq(["✓ Right", "✓ Right", "– No answer"])
+    desk.click_button "Go through it →"
+    expect(screen).to have_css("h1", text: "Question 1")
+    desk.click_button "Results up"
+    expect(screen).to have_css(".bar-row", text: /Grey heron.*1/m)
+    expect([ada, desk, screen].flat_map { |each| complaints(each) }).to eq([])
+  end
+
+  it "tells at once how one did where its rule says so, and gives one student more time in words" do
+    session = begun(feedback: "explained", limit: 400)
+    ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+    desk = sign_in_window(at: "/desk/#{session.id}")
+    command(session, "next")
+    expect(ada).to have_css("time-left", text: "About 7 minutes left")
+    ada.click_button "Next →"
+    pick(ada, "Swallow")
+    ada.click_button "Check my answer"
+    expect(ada).to have_css(".outcome", text: "✗ Not this time")
+    expect(ada).to have_field("options", disabled: true, visible: :all, count: 4)
+    desk.find(".grid-name", text: "Ada").click
+    expect(desk).to have_css(".seat-given", text: /✗.*Question 1.*Swallow/m)
+    desk.click_button "+ 10 min"
+    expect(ada).to have_css("time-left", text: "About 17 minutes left")
+    ada.click_button "Hide"
+    expect(ada).to have_no_text("minutes left")
+    expect(ada).to have_css(".outcome", text: "✗ Not this time")
+    expect([ada, desk].flat_map { |each| complaints(each) }).to eq([])
+  end
+
+  it "loses nothing when the line is away: slides that were fetched go on, what is written waits, and is in" do
+    session = begun
+    ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+    command(session, "next")
+    ada.click_button "Next →"
+    expect(ada).to have_css("h1", text: "Question 1")
+    eventually(15) { expect(on_device(ada)).to include(%r{/slides/2\z}, %r{/slides/3\z}) }
+    offline(ada, true)
+    pick(ada, "Grey heron")
+    ada.click_button "Next →"
+    expect(ada).to have_css("h1", text: "Question 2", wait: 15)
+    expect(ada).to have_css(".sitting-lost", text: "Go on: what you write is on this device")
+    pick(ada, "Swallow")
+    expect(ada).to have_css(".answer-state", text: "On this device, sending…")
+    offline(ada, false)
+    ada.click_button "Try again"
+    expect(ada).to have_no_css(".sitting-lost")
+    eventually { expect(given(session)).to eq("q1" => %w[o1], "q2" => %w[o2]) }
+    expect(complaints(ada)).to eq([])
+  end
+
+  # Addresses of what is kept for when the line is away.
+  def on_device(phone)
+    keys = "caches.open('roost.sitting').then((store) => store.keys()).then((all) => done(all.map((each) => each.url)))"
+    phone.evaluate_async_script("const done = arguments[0]; #{keys}")
+  end
+
+  def given(session)
+    Roost::Store::Answers.new.of(session.id).to_h { |_, each| [each.slide_id, each.value["options"]] }
+  end
+
+  def eventually(seconds = 8)
+    ending = Time.now + seconds
+    begin
+      yield
+    rescue RSpec::Expectations::ExpectationNotMetError
+      raise if Time.now > ending
+
+      sleep 0.1
+      retry
+    end
+  end
+
+  it "closes over who is at work: what stands on the device is in, and two windows are one sitting" do
+    session = begun
+    ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+    command(session, "next")
+    ada.click_button "Next →"
+    second = window(:second, :chromium_phone)
+    second.visit ada.current_url
+    expect(second).to have_css("h1", text: "Question 1")
+    pick(second, "Grey heron")
+    expect(second).to have_css(".answer-state", text: "✓ Saved.")
+    command(session, "close")
+    [ada, second].each { |each| expect(each).to have_text("You answered 1 of 3 questions") }
+    expect(ada.all(".told .outcome").map(&:text).first).to eq("✓ Right")
+    late = window(:late, :chromium_phone)
+    late.visit "/seat/#{take_seat(session, "Bo").last}"
+    expect(late).to have_css("h1", text: "The quiz is over")
+  end
+end

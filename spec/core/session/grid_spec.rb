@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Core::Session::Views::Grid do
+  let(:lesson) do
+    asked = Array.new(3) { |at| slide("q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1])) }
+    slides = [slide("r1"), *asked, slide("q3", prompt: writing(id: "p3"))]
+    Roost::Core::Lesson.new(title: "Birds", slides: slides, sections: [section("quiz1", "quiz", slides.map(&:id))])
+  end
+  let(:seats) do
+    %w[Ada Bo Cleo Dev].each_with_index.map { |name, at| Roost::Core::Session::Seat.new(id: at + 1, name: name, here: true).freeze }
+  end
+
+  def sitting(slides: %w[r1 q0 q1 q2 q3], at: 1, seen: %w[r1], moved_at: 1000.0, **more)
+    Roost::Core::Session::Sitting.new(attempt: 1, slides: slides, place: at, first_open: 1, last_open: slides.length, rules: {},
+                                      started_at: 0.0, seen: seen, moved_at: moved_at, **more).freeze
+  end
+
+  def grid(sittings, answers: {}, now: 1010.0)
+    commands = Roost::Core::Session::Commands
+    state = commands.call(lesson, room_options, Roost::Core::Session::State.start, "begin", {}, 0.0).value
+    about = { id: 1, title: "Birds", lesson: lesson, options: room_options, seats: seats, openings: state.openings }
+    given = answers.transform_keys { |slide_id| [slide_id, 1] }
+    record = Roost::Core::Session::Record.new(**about, answers: given, shown: {})
+    moment = { record: record, state: state, version: 1, code: "CDFGHJ" }
+    described_class.of(Roost::Core::Session::Moment.new(**moment, sittings: sittings, now: now))
+  end
+
+  it "says of each student how every question stands, where they are, and how it goes" do
+    unread = Roost::Core::Session::Answer.new(seat_id: 2, slide_id: "q1", typed: { "x" => ["y"] }, received_at: 0.0)
+    answers = { "q0" => { 1 => answer(1, "q0", picked("o1"), final: false), 2 => answer(2, "q0", picked("o2")) },
+                "q3" => { 1 => answer(1, "q3", { "text" => "Far" }) },
+                "q1" => { 2 => unread } }
+    rows = grid({ 1 => sitting(at: 3, seen: %w[r1 q0 q1]), 2 => sitting(handed_in_at: 900.0),
+                  3 => sitting(slides: %w[r1 q2], deadline: 500.0) }, answers: answers).rows
+    expect(rows.map(&:cells)).to eq([%i[right seen waiting given], %i[wrong unread waiting waiting],
+                                     %i[left_out left_out waiting left_out], %i[waiting waiting waiting waiting]])
+    expect(rows.map(&:state)).to eq(%i[at_work handed_in over waiting])
+    expect(rows.map(&:at)).to eq([1, nil, nil, nil])
+  end
+
+  it "counts who has begun and is done, and the share of what each is asked" do
+    answers = { "q0" => { 1 => answer(1, "q0", picked("o1")) }, "q2" => { 3 => answer(3, "q2", picked("o1")) } }
+    found = grid({ 1 => sitting, 3 => sitting(slides: %w[r1 q2], handed_in_at: 5.0) }, answers: answers)
+    expect([found.begun, found.done, found.share]).to eq([2, 1, 2 / 13.0])
+  end
+
+  it "says since when nothing new was heard of somebody who is here, once that is long" do
+    stuck = ->(now) { grid({ 1 => sitting(moved_at: 1000.0) }, now: now).rows.first.stuck_since }
+    expect([stuck.call(1100.0), stuck.call(1181.0)]).to eq([nil, 1000.0])
+    late = { "q0" => { 1 => answer(1, "q0", picked("o1"), at: 1100.0) } }
+    expect(grid({ 1 => sitting(moved_at: 1000.0) }, answers: late, now: 1181.0).rows.first.stuck_since).to be_nil
+  end
+end

@@ -1,0 +1,192 @@
+# frozen_string_literal: true
+
+RSpec.describe "An assignment" do
+  let(:account) { teacher }
+  let(:kestrel) { Roost::Operations::KeepClass.new.create(account, { "name" => "Year 7 Kestrel" }).value }
+  let(:passes) { Roost::Operations::StudentPasses.new.of_class(account, kestrel).to_h { |student, pass| [student.shown_name, pass] } }
+  let(:lesson) do
+    slides = [slide("s0")] + Array.new(3) { |at| slide("q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1])) }
+    Roost::Core::Lesson.new(title: "Birds", slides: slides)
+  end
+  let(:school) { Roost::Exchange::SchoolTime.new(Roost::Store::School.new.settings.time_zone) }
+
+  before do
+    rows = ["Ada Lindqvist", "Bo Marsh"].each_with_index.map { |name, place| [place + 1, { name: name }] }
+    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::Roll.read(rows).value)
+  end
+
+  # @param opens, closes [Numeric] hours from now
+  def assign(opens: -1, closes: 24, **form)
+    now = Roost::Store::Sessions.new.now
+    times = { opens_at: school.field(now + (opens * 3600)), closes_at: school.field(now + (closes * 3600)) }
+    form = { class_id: kestrel.to_s, entry: "pass", going_back: "1", **times, **form }.transform_keys(&:to_s)
+    Roost::Operations::AssignLesson.new.call(account, kept_lesson(account, lesson), form).value
+  end
+
+  def again(row) = Roost::Store::Sessions.new.find(row.id)
+
+  def seat_of(row, name = "Ada")
+    token = Roost::Operations::EnterByPass.new.call(passes[name], row.id)
+    token.ok? ? Roost::Store::Seats.new.by_token(token.value) : token
+  end
+
+  def take(row, seat, **how) = Roost::Operations::TakeSitting.new.call(seat, again(row), **how)
+
+  def work(row, seat, answers, attempt: 1)
+    taken = take(row, seat, begins: true)
+    answers.each { |id, option| save(row, seat, id, picked(option), final: false, attempt: attempt) }
+    Roost::Operations::HandInSitting.new.call(seat, taken)
+  end
+
+  def allow(row, seat, form, by: account)
+    Roost::Operations::AllowMore.new.call(by, row.id, { seat_id: seat[:id] }, form)
+  end
+
+  def progress(row) = Roost::Operations::FollowAssignment.new.call(again(row)).rows.to_h { |each| [each.name, each] }
+
+  # Puts all of an assignment's times back.
+  def pass_by(row, seconds)
+    back = ->(column) { Sequel.lit("#{column} - make_interval(secs => ?)", seconds) }
+    { assignments: %i[opens_at closes_at], openings: %i[opened_at deadline], sittings: %i[started_at window_ends_at] }
+      .each { |table, columns| database[table].where(session_id: row.id).update(columns.to_h { |each| [each, back.call(each)] }) }
+  end
+
+  it "is on the student's page till it is done, and the teacher sees who is how far" do
+    row = assign
+    student = Roost::Operations::EnterByPass.student(passes["Ada"]).value
+    stage = -> { Roost::Operations::OwnTasks.new.call(student).map(&:stage) }
+    expect(stage.call).to eq([:to_do])
+    seat = seat_of(row)
+    expect([take(row, seat).kept, stage.call]).to eq([nil, [:to_do]])
+    take(row, seat, begins: true)
+    save(row, seat, "q0", picked("o1"), final: false)
+    expect([stage.call, *progress(row).values.map(&:stage)]).to eq([[:begun], :at_work, :not_opened])
+    take(row, seat, to: 4)
+    work(row, seat, { "q1" => "o2" })
+    expect(stage.call).to eq([:done])
+    ada = progress(row)["Ada Lindqvist"]
+    expect([ada.stage, ada.answered, ada.asked, ada.share, ada.late]).to eq([:done, 2, 3, 1/3r, false])
+  end
+
+  it "lets nothing in by itself: before it opens, without having begun, or after it was handed in" do
+    row = assign(opens: 2)
+    seat = seat_of(row)
+    expect([take(row, seat, begins: true).kept, save(row, seat, "q0", picked("o1")).state]).to eq([nil, "refused"])
+    pass_by(row, 3 * 3600)
+    expect(save(row, seat, "q0", picked("o1")).state).to eq("refused")
+    work(row, seat, { "q0" => "o1" })
+    expect(save(row, seat, "q1", picked("o1")).state).to eq("late")
+    expect(command(row, "next").reason).to include("This is an assignment")
+  end
+
+  it "ends by itself: drafts count, what comes later is late, and how it went is told from then on" do
+    row = assign
+    seat = seat_of(row)
+    take(row, seat, begins: true)
+    save(row, seat, "q0", picked("o1"), final: false)
+    expect(Roost::Operations::CloseSessions.new.call).to eq([])
+    pass_by(row, 25 * 3600)
+    expect(save(row, seat, "q1", picked("o1"), final: false).state).to eq("late")
+    expect(Roost::Operations::CloseSessions.new.call).to eq([row.id])
+    record = Roost::Store::Records.new.of(again(row))
+    expect(%w[q0 q1 q2].map { |id| record.outcome(id, seat[:id]).status }).to eq(%i[right right not_reached])
+    own = Roost::Operations::OwnTasks.new.call(Roost::Operations::EnterByPass.student(passes["Ada"]).value).first
+    expect([own.stage, own.told]).to eq([:over, 2])
+    expect(seat_of(row, "Bo").reason).to eq(Roost::Operations::JoinSession::ENDED)
+  end
+
+  it "goes on for one alone: longer, once more, after the end too, and for who never came" do
+    row = assign
+    ada = seat_of(row)
+    work(row, ada, { "q0" => "o2" })
+    Roost::Operations::ChangeAssignment.new.call(account, row.id, "close")
+    expect([again(row).ended_at.nil?, take(row, ada).task.open]).to eq([false, false])
+    later = { "way" => "until", "closes_at" => school.field(Roost::Store::Sessions.new.now + 7200) }
+    who = Roost::Store::Students.new.of_class(kestrel).find { |student| student.shown_name == "Bo" }
+    expect(Roost::Operations::AllowMore.new.call(account, row.id, { student_id: who.id }, later)).to be_ok
+    bo = seat_of(row, "Bo")
+    work(row, bo, { "q0" => "o1" })
+    expect(progress(row).transform_values(&:stage)).to eq("Ada Lindqvist" => :done, "Bo Marsh" => :done)
+    expect(take(row, ada).task.open).to be(false)
+    allow(row, ada, later)
+    expect(save(row, ada, "q0", picked("o1"), save_no: 2).state).to eq("final")
+    past = later.merge("closes_at" => "2020-01-01T08:00")
+    expect(allow(row, ada, past).reason).to eq(Roost::Operations::AllowMore::PAST)
+    expect(allow(row, ada, later, by: teacher(email: "moss@heronsgate.example"))).to be_nil
+  end
+
+  it "is done as often as it may be, and what counts is looked back on" do
+    row = assign(attempts: "2", counts: "best")
+    seat = seat_of(row)
+    work(row, seat, { "q0" => "o1", "q1" => "o1" })
+    expect(take(row, seat).task.another?(1)).to be(true)
+    work(row, seat, { "q0" => "o2" }, attempt: 2)
+    expect([take(row, seat, begins: true).sitting.attempt, progress(row)["Ada Lindqvist"].share]).to eq([2, 2/3r])
+    allow(row, seat, { "way" => "attempt" })
+    expect(take(row, seat, begins: true).sitting.attempt).to eq(3)
+  end
+
+  it "is taken back from the students' pages, kept in the records, and given again" do
+    row = assign
+    seat = seat_of(row)
+    work(row, seat, { "q0" => "o1" })
+    change = ->(way) { Roost::Operations::ChangeAssignment.new.call(account, row.id, way) }
+    student = Roost::Operations::EnterByPass.student(passes["Ada"]).value
+    change.call("take_back")
+    expect([Roost::Operations::OwnTasks.new.call(student), seat_of(row, "Bo").ok?]).to eq([[], false])
+    expect(progress(row)["Ada Lindqvist"].answered).to eq(1)
+    change.call("give_back")
+    expect(Roost::Operations::OwnTasks.new.call(student).map(&:stage)).to eq([:done])
+  end
+
+  it "is not closed before it has opened" do
+    row = assign(opens: 2)
+    refused = Roost::Operations::ChangeAssignment.new.call(account, row.id, "close")
+    expect([refused.reason, again(row).ended_at]).to eq([Roost::Operations::ChangeAssignment::NOT_OPEN, nil])
+  end
+
+  it "closes at another time for all, but for who has longer" do
+    row = assign
+    seat = seat_of(row)
+    take(row, seat, begins: true)
+    longest = Roost::Store::Sessions.new.now + (30 * 86_400)
+    allow(row, seat, { "way" => "until", "closes_at" => school.field(longest) })
+    Roost::Operations::ChangeAssignment.new.call(account, row.id, "times", { "closes_at" => school.field(longest - 86_400) })
+    expect(take(row, seat).sitting.window_ends_at).to be_within(60).of(longest)
+    expect(take(row, seat).task.ends_at).to be_within(60).of(longest)
+  end
+
+  it "is mailed to the teacher, with who has not finished, and is a date for calendars" do
+    row = assign(title: "Birds; all, of them")
+    Roost::Operations::MailAssignment.new.call(account, row.id, "https://x/join/ABC", only_open: true)
+    mail = database[:outbox_mails].first
+    expect([mail[:recipient], mail[:body]]).to match(["falk@heronsgate.example", /Not finished yet: Ada Lindqvist, Bo Marsh\./])
+    about = { uid: "1@x", title: "#{row.title} #{"é" * 60}", url: "https://x/join/ABC" }
+    lines = Roost::Exchange::Calendar.event(**about, opens_at: 0.0, closes_at: 3600.0, stamp: 60.0).split("\r\n")
+    expect(lines).to include("DTSTART:19700101T000000Z", "DTEND:19700101T010000Z",
+                             "SUMMARY:Birds\\; all\\, of them #{"é" * 22}")
+    expect(lines.map(&:bytesize)).to all(be <= 75)
+  end
+
+  it "comes of a session for those who missed something, each what they missed, and for nobody else" do
+    form = { "class_id" => kestrel.to_s, "entry" => "pass", "opens_itself" => "1" }
+    live = Roost::Operations::StartSession.new.call(account, kept_lesson(account, lesson), form).value
+    command(live, "begin")
+    seat = seat_of(live)
+    %w[q0 q1 q2].each do |id|
+      command(live, "jump", slide: id)
+      Roost::Operations::VisitSeat.new.call(seat, again(live))
+      save(live, seat, id, picked(id == "q1" ? "o2" : "o1"))
+    end
+    command(live, "end")
+    row = Roost::Operations::GiveCatchUp.new.call(account, live.id).value
+    expect(progress(row).transform_values(&:asked)).to eq("Ada Lindqvist" => 1, "Bo Marsh" => 3)
+    expect(take(row, seat_of(row)).task.slides.map(&:id)).to eq(%w[q1])
+    only = Roost::Operations::GiveCatchUp.new
+    bo = Roost::Store::Students.new.of_class(kestrel).find { |student| student.shown_name == "Bo" }
+    other = only.call(account, live.id, chosen: [bo.id]).value
+    expect(Roost::Operations::EnterByPass.new.call(passes["Ada"], other.id).reason).to eq(Roost::Operations::EnterByPass::NOT_THEIRS)
+    expect(only.call(account, live.id, chosen: []).reason).to eq(Roost::Operations::GiveCatchUp::NOBODY)
+    expect(only.call(teacher(email: "moss@heronsgate.example"), live.id)).to be_nil
+  end
+end

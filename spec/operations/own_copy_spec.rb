@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+RSpec.describe "A student's own copy" do
+  let(:lesson) do
+    asked = ->(id, topic) { choice(id: id, keys: %w[o1], explanation: "They eat insects.", subtopics: [topic]) }
+    slides = [slide("s0", heading: "Look"), *%w[q1 q2 q3].map { |id| slide(id, heading: id, prompt: asked.call(id, "food")) },
+              slide("q4", heading: "q4", prompt: asked.call("q4", "flight"))]
+    Roost::Core::Lesson.new(title: "Birds", slides: slides)
+  end
+  let(:session) { kept_session(teacher, lesson, own_copy: true) }
+  let(:seat) { take_seat(session).first }
+  let(:copy) { ->(row = session) { Roost::Operations::OwnCopy.new.call(Roost::Store::Sessions.new.find(row.id), seat[:id]) } }
+
+  def ask(*options)
+    command(session, "begin")
+    options.each_with_index do |option, at|
+      command(session, "jump", slide: "q#{at + 1}")
+      Roost::Operations::VisitSeat.new.call(seat, Roost::Store::Sessions.new.find(session.id))
+      save(session, seat, "q#{at + 1}", picked(option))
+    end
+  end
+
+  it "has what they got and gave, once the session is over, as long as the teacher allows" do
+    ask("o1", "o2")
+    expect(copy.call).to be_nil
+    command(session, "end")
+    pages = copy.call.pages.map { |page| [page.slide.id, page.outcome&.status] }
+    expect(pages).to eq([["s0", nil], ["q1", :right], ["q2", :wrong]])
+    expect([copy.call.share, copy.call.pages.last.slide.prompt.right_in_words]).to eq([1/2r, "Grey heron"])
+    other = teacher(email: "moss@heronsgate.example")
+    expect(Roost::Operations::AllowCopies.new.call(other, session.id, false)).to eq(0)
+    Roost::Operations::AllowCopies.new.call(session.account_id, session.id, false)
+    expect(copy.call).to be_nil
+  end
+
+  it "is not of sessions of before there were copies" do
+    expect(Roost::Core::Session::Options.from_document({ "opens_itself" => true }).own_copy).to be(false)
+    expect(Roost::Core::Session::Options.read({ "own_copy" => "1" }).own_copy).to be(true)
+  end
+
+  it "sums up for the student's page what they know, where there is enough to say so" do
+    named = { name: "Cleo Okafor", shown_name: "Cleo" }
+    person = Roost::Store::Students.new.create(session.account_id, [named]).first
+    Roost::Store::Seats.new.belong(seat[:id], student_id: person, team_id: nil)
+    ask("o1", "o1", "o2", "o1")
+    results = -> { Roost::Operations::OwnResults.new.call(Struct.new(:id).new(person)) }
+    expect(results.call.past).to eq([])
+    command(session, "end")
+    expect(results.call.topics.map(&:to_a)).to eq([["food", 2/3r, 3]])
+    expect(results.call.past.map { |past| [past.right, past.marked, past.copy] }).to eq([[3, 4, true]])
+  end
+end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+RSpec.describe "The page of a student's own copy" do
+  let(:kinds) { Roost::Core::Kinds.all.map { |kind| kind.new(id: "p#{kind.kind}", settings: {}) } }
+  let(:lesson) do
+    slides = [slide("s0", text: "Look **closely**."), slide("q1", prompt: choice(keys: %w[o1], explanation: "They eat insects."))]
+    Roost::Core::Lesson.new(title: "Birds", slides: slides + kinds.map { |prompt| slide("k#{prompt.kind}", prompt: prompt) })
+  end
+
+  it "says what was given, what was right and why, by the seat and by the pass, and nothing while the lesson is on" do
+    session = kept_session(teacher, lesson, own_copy: true)
+    seat, token = take_seat(session)
+    person = Roost::Store::Students.new.create(session.account_id, [{ name: "Cleo Okafor", shown_name: "Cleo" }]).first
+    Roost::Store::Seats.new.belong(seat[:id], student_id: person, team_id: nil)
+    Roost::Store::Students.new.give_pass(person, pass = Roost::Core::StudentPass.make(SecureRandom))
+    command(session, "begin")
+    lesson.prompts.each do |each|
+      command(session, "jump", slide: each.id)
+      Roost::Operations::VisitSeat.new.call(seat, Roost::Store::Sessions.new.find(session.id))
+    end
+    save(session, seat, "q1", picked("o2")) if command(session, "jump", slide: "q1")
+    get "/seat/#{token}?copy"
+    expect([last_response.status, last_response.body]).to match([404, /No copy/])
+    command(session, "end")
+    pages = ["/seat/#{token}?copy", "/pass/#{pass}/copies/#{session.id}"].map { |path| get(path).body }
+    expect(pages).to all(match(%r{Swallow.*✗ Not this time.*<dt>Right</dt><dd>Grey heron.*<dt>Why</dt>.*They eat insects}m))
+    expect(get("/pass/#{pass}").body).to include("/copies/#{session.id}")
+    get "/pass/#{pass}/copies/#{session.id + 1}"
+    expect(last_response.status).to eq(404)
+  end
+end

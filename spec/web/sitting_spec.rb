@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+RSpec.describe "A sitting by its address" do
+  let(:lesson) do
+    question = ->(at) { choice(id: "p#{at}", keys: %w[o1], explanation: "Insects.") }
+    asked = Array.new(3) { |at| slide("q#{at}", heading: "Q#{at}", prompt: question.call(at)) }
+    Roost::Core::Lesson.new(title: "Birds", slides: asked, sections: [section("quiz1", "quiz", %w[q0 q1 q2], **rules)])
+  end
+  let(:rules) { {} }
+  let(:session) { kept_session(teacher, lesson).tap { |row| command(row, "begin") } }
+  let(:token) { take_seat(session).last }
+
+  it "gives slides to keep without noting anything, and holds up a seat that asks too fast" do
+    expect(get("/sitting/#{token}/slides/1").status).to eq(404)
+    expect(Roost::Store::Sittings.new.of(session.id, "quiz1")).to eq([])
+    get "/sitting/#{token}"
+    sitting = -> { Roost::Store::Sittings.new.of(session.id, "quiz1").first.sitting }
+    expect(get("/sitting/#{token}/slides/3").body).to include("Q2")
+    expect([sitting.call.place, sitting.call.seen]).to eq([1, %w[q0]])
+    statuses = Array.new(40) { get("/sitting/#{token}").status }
+    expect([statuses.first, statuses.last]).to eq([200, 429])
+    expect(get("/sitting/#{take_seat(session, "Bo").last}").status).to eq(200)
+  end
+
+  it "says of every question how it went, also of those that were not reached, once the quiz is closed" do
+    get "/sitting/#{token}"
+    command(session, "close")
+    words = Nokogiri::HTML5.fragment(get("/sitting/#{token}").body).css(".told .outcome").map { |each| each.text.strip }
+    expect(words).to eq(["– No answer", "· Not reached", "· Not reached"])
+  end
+
+  context "when a question has to be answered before the next" do
+    let(:rules) { { must_answer: true, feedback: "explained" } }
+
+    it "gives nothing ahead, and says neither what is right nor why before it is settled" do
+      get "/sitting/#{token}"
+      expect(["/slides/3", "/slides/99", "/slides/1"].map { |path| get("/sitting/#{token}#{path}").status }).to eq([404] * 3)
+      body = get("/sitting/#{token}").body
+      expect(body).to include('id="slide-q0"')
+      expect(body).not_to include("Insects.")
+      expect(post("/sitting/#{token}/place?to=3").body).to include('id="slide-q0"')
+      expect(get("/sitting/unknown").status).to eq(404)
+    end
+  end
+end
