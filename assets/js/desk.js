@@ -34,6 +34,7 @@ async function give(command) {
       headers: { ...headers, "HX-Request": "true" },
     });
     show(reply.ok ? "" : await reply.text());
+    look();
   } catch {
     show(lost());
   }
@@ -72,9 +73,10 @@ function open(dialog) {
 
 // What may change meanwhile is looked at again while it is open, unless a choice is being made in it.
 const LOOK = 3000;
+const CHOOSING = ["input", "select", "textarea"].map((name) => `${name}:focus`).join();
 function look() {
   for (const part of document.querySelectorAll("dialog[open] [data-looks]"))
-    if (!part.contains(document.activeElement)) part.dispatchEvent(new Event("look"));
+    if (!part.querySelector(CHOOSING)) part.dispatchEvent(new Event("look"));
 }
 setInterval(look, LOOK);
 

@@ -462,6 +462,8 @@ RSpec.describe "Ways to answer, in real windows" do
       student.find(".seat-result .post", text: "Hello").find(".card-like").click
       eventually { value["likes"].length == 1 }
       expect(database[:answers].order(:seq).reverse.get(:final)).to be(true)
+      student.refresh
+      expect(student.find(".seat-result .post", text: "Hello")).to have_css("[aria-pressed=true]")
     end
   end
 

@@ -29,6 +29,12 @@ RSpec.describe "A sitting by its address" do
     expect(words).to eq(["– No answer", "· Not reached", "· Not reached"])
   end
 
+  it "shows nothing of the others where nothing is shared, or before one has begun" do
+    get "/sitting/#{token}"
+    expect(["/others/1", "/others/0", "/others/x"].map { |path| get("/sitting/#{token}#{path}").status }).to eq([404] * 3)
+    expect(get("/sitting/#{take_seat(session, "Bo").last}/others/1").status).to eq(404)
+  end
+
   context "when a question has to be answered before the next" do
     let(:rules) { { must_answer: true, feedback: "explained" } }
 

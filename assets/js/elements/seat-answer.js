@@ -214,6 +214,7 @@ class SeatAnswer extends HTMLElement {
     else if (detail.state === "empty") this.state = "none";
     else if (!this.sending && !this.elsewhere) this.state = detail.state;
     this.draw();
+    if (!this.sending && !this.elsewhere) this.dispatchEvent(new CustomEvent("kept", { bubbles: true }));
     if (this.alone === "told" && detail.state === "final") this.dispatchEvent(new CustomEvent("told", { bubbles: true }));
     // Not for every pause in typing.
     if (!this.sending && (detail.final || this.elsewhere || detail.state === "refused"))

@@ -9,6 +9,8 @@ const NO_LINE = "There is no line just now. What you wrote is on this device. Tr
 const KEPT = "There is no line just now. Go on: what you write is on this device, and is sent when the line is back.";
 const LIFE = 60000; // milliseconds between two signs of life
 
+const plain = (html) => new DOMParser().parseFromString(html, "text/html").body.textContent.trim();
+
 class SeatSitting extends HTMLElement {
   static observedAttributes = ["data-rev"];
 
@@ -18,10 +20,13 @@ class SeatSitting extends HTMLElement {
     this.ahead = new Ahead(this.address);
     this.addEventListener("click", (event) => this.press(event));
     this.addEventListener("told", () => this.show("GET"));
+    this.addEventListener("kept", () => this.others());
     this.addEventListener("time-short", () => this.flush());
     this.addEventListener("time-over", () => this.flush().then(() => this.show("GET")));
     this.life = setInterval(() => {
-      if (!document.hidden) fetch(`${this.address}/here`, { method: "POST" }).catch(() => {});
+      if (document.hidden) return;
+      fetch(`${this.address}/here`, { method: "POST" }).catch(() => {});
+      this.others();
     }, LIFE);
     this.begin();
   }
@@ -69,7 +74,8 @@ class SeatSitting extends HTMLElement {
     this.moving = true;
     await this.flush();
     const place = Number(path.match(/to=(\d+)/)?.[1]);
-    if ((await this.show(verb, path)) || (place && (await this.offline(place)))) this.toHeading();
+    const came = await this.show(verb, path);
+    if (came || (place && !this.refusal && (await this.offline(place)))) this.toHeading();
     this.moving = false;
   }
 
@@ -91,16 +97,31 @@ class SeatSitting extends HTMLElement {
     return true;
   }
 
-  // Whether it came.
+  // Whether it came; else why it was refused, if it was.
   async show(verb, path = "") {
     let came = false;
-    const note = () => (came = true);
-    this.addEventListener("htmx:after:swap", note, { once: true });
+    this.refusal = null;
+    const listening = new AbortController();
+    const note = ({ target }) => (came ||= target === this);
+    const refused = ({ target, detail }) => {
+      if (target === this) this.refusal = plain(detail.ctx.text);
+    };
+    this.addEventListener("htmx:after:swap", note, listening);
+    this.addEventListener("htmx:response:error", refused, listening);
     await window.htmx.ajax(verb, this.address + path, { source: this, target: this, swap: "innerMorph" }).catch(() => {});
-    this.removeEventListener("htmx:after:swap", note);
-    this.missed(!came);
+    listening.abort();
+    this.missed(!came, this.refusal ?? NO_LINE);
     if (came) this.keep();
+    if (came) this.others();
     return came;
+  }
+
+  // What the others put on a board: as it is now, as long as there is a line.
+  async others() {
+    for (const place of this.querySelectorAll("[data-others]")) {
+      const look = { source: place, target: place, swap: "innerMorph" };
+      await window.htmx.ajax("GET", `${this.address}/others/${place.dataset.others}`, look).catch(() => {});
+    }
   }
 
   // What is needed to go on without a line.
@@ -118,7 +139,7 @@ class SeatSitting extends HTMLElement {
     );
   }
 
-  missed(missing, words = NO_LINE) {
+  missed(missing, words) {
     this.querySelector(".sitting-lost")?.remove();
     if (!missing) return;
     const again = Object.assign(document.createElement("p"), { className: "note sitting-lost", textContent: words });

@@ -87,6 +87,13 @@ module Roost
       # Whether what is given stands on a board for all as soon as it may.
       def board? = false
 
+      # Whether students at work alone may see what the others put on the board, once they have given something
+      # themselves.
+      def shows_others? = false
+
+      # Whether a value puts something on the board.
+      def gave?(_value) = false
+
       # Whether pictures may be sent from seats with an answer.
       def uploads? = false
 
@@ -162,7 +169,7 @@ module Roost
       def_delegators :form, :edited, :picturing, :corrected
       def_delegators :reader, :read, :blank_answer?, :missing, :understood, :turned, :keypad_takes, :keypad
       def_delegators :marking, :mark
-      def_delegators :tallying, :gathered, :tally, :for_class, :remark
+      def_delegators :tallying, :gathered, :tally, :for_class, :remark, :waiting
       def_delegators :display, :pages, :page, :plain, :right_in_words, :short, :short_in_words?, :tally_parts, :picture_of
       def_delegators :handling, :look, :curated
       def_delegators :simulation, :simulate

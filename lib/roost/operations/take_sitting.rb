@@ -49,13 +49,21 @@ module Roost
       # @param place [Integer] from 1
       # @return [Taken, nil] nil where they are not at work, or may not go to all slides as they like
       def ahead(seat, row, place)
+        now = standing_at(seat, row)
+        sitting = now&.sitting
+        return nil unless sitting&.free? && !sitting.over?(row.now) && place.between?(1, sitting.slides.length)
+
+        there = Store::Sittings::Kept.new(**now.kept.to_h, sitting: sitting.at(place, answered: [])).freeze
+        Taken.new(**now.to_h, kept: there).freeze
+      end
+
+      # Where they are, without anything being noted.
+      # @return [Taken, nil] nil where they have not begun
+      def standing_at(seat, row)
         lesson = Store::Sessions.new.lesson_of(row)
         task = TakeSitting.task(row, seat[:id], lesson: lesson)
         kept = task && standing(seat, task)
-        return nil unless kept&.sitting&.free? && !kept.sitting.over?(row.now) && place.between?(1, kept.sitting.slides.length)
-
-        there = Store::Sittings::Kept.new(**kept.to_h, sitting: kept.sitting.at(place, answered: [])).freeze
-        taken(seat, there, task, lesson, answers(seat, row, kept))
+        kept && taken(seat, kept, task, lesson, answers(seat, row, kept))
       end
 
       # @return [Array<String>] ids of the slides of a sitting that want nothing more: answered, or asking nothing

@@ -149,10 +149,7 @@ module Roost
       def of(session_id, beyond: 0, seat_id: nil)
         given = { session_id: session_id, beyond: beyond, seat_id: seat_id }.compact
         name = seat_id ? :answers_of_seat : :answers_of_session
-        prepared(name) { all_beyond(given.key?(:seat_id)) }.call(given).map do |row|
-          documents = row.slice(:value, :typed, :beside).transform_values { |each| each&.to_h }
-          [row.delete(:seq), Core::Session::Answer.new(**row, **documents).freeze]
-        end
+        prepared(name) { all_beyond(given.key?(:seat_id)) }.call(given).map { |row| [row[:seq], read(row)] }
       end
 
       # @param seat_id [Integer, nil] only of this seat
@@ -161,6 +158,14 @@ module Roost
         of(session_id, seat_id: seat_id).each_with_object({}) do |(_seq, answer), answers|
           (answers[[answer.slide_id, answer.attempt]] ||= {})[answer.seat_id] = answer
         end
+      end
+
+      # What all gave to one question, whichever of their attempts was the last.
+      # @return [Hash{Integer=>Core::Session::Answer}] by seat
+      def latest(session_id, slide_id)
+        all = prepared(:answers_to_slide) { all_beyond(false).where(slide_id: :$slide_id) }
+        answers = all.call(session_id: session_id, beyond: 0, slide_id: slide_id).map { |row| read(row) }
+        answers.sort_by(&:attempt).to_h { |answer| [answer.seat_id, answer] }
       end
 
       # @return [Array<Integer>] ids of the seats that gave one
@@ -181,6 +186,11 @@ module Roost
         all = all.where(seat_id: :$seat_id) if of_seat
         all.select(:seq, :seat_id, :slide_id, :attempt, :value, :typed, :final, :late, :by_line, :beside, :save_id,
                    Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at))
+      end
+
+      def read(row)
+        documents = row.slice(:value, :typed, :beside).transform_values { |each| each&.to_h }
+        Core::Session::Answer.new(**row.except(:seq), **documents).freeze
       end
 
       def save_statement = prepared(:save_answers) { database[SAVE, *GIVEN.keys.map { |name| :"$#{name}" }] }

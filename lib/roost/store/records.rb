@@ -32,6 +32,13 @@ module Roost
       # @return [Core::Session::Record]
       def at_seat(row, seat_id) = of(row, **parts_at_seat(row, seat_id))
 
+      # What all gave on one slide, without the rest of the session; where each is alone, in their last attempt.
+      # @return [Core::Session::Record]
+      def at_slide(row, slide_id)
+        attempt = row.state.openings[slide_id]&.last&.attempt || 1
+        of(row, roll: [], shown: {}, answers: { [slide_id, attempt] => Answers.new(database).latest(row.id, slide_id) })
+      end
+
       # @return [Hash] of #of
       def parts_at_seat(row, seat_id)
         answers = row.alone ? counted(row, seat_id) : given(row, seat_id)

@@ -21,6 +21,10 @@ module Roost
         # What of a tally may reach the class screen and the seats.
         def for_class(tally) = tally
 
+        # How much of it waits for the teacher to let it through.
+        # @return [Integer]
+        def waiting(_tally) = 0
+
         # What the teacher should notice of one answer beside the others, in a word or two.
         # @param tally what #tally gave of all answers
         # @return [String, nil]

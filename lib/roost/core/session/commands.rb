@@ -214,10 +214,11 @@ module Roost
           while_live { quiz ? yield(lesson.station(quiz.id)) : with_prompt(&block) }
         end
 
-        # A question that was asked in this session, now or before.
+        # A question that was asked in this session, now or before, by itself or in a quiz.
         def with_asked(arguments)
           id = arguments["slide"]
-          return Reading.refused("That question hasn't been asked in this session.") unless state.openings.key?(id)
+          asked = [id, lesson.section_of(id)&.id].any? { |each| state.openings.key?(each) }
+          return Reading.refused("That question hasn't been asked in this session.") unless asked
 
           Reading.ok(yield(id))
         end

@@ -73,7 +73,10 @@ module Roost
 
       # What a card that was given is called in a page.
       # @param card [#key] nil where nobody is to know it
-      def card_id(card, slide) = card.key && Given.name(slide.id, card.key)
+      def card_id(card, slide) = card.key && card_name(card.key, slide)
+
+      # @param key [String] of a card, as Core knows it
+      def card_name(key, slide) = Given.name(slide.id, key)
 
       # The address of a picture that was given: of a sketch, or on a card.
       # @param post [Integer] number of the card, 0 for a sketch

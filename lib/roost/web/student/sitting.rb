@@ -12,6 +12,7 @@ module Roost
       PACE = { burst: 30, rate: 4 }.freeze
       TOO_FAST = "That was too fast. Wait a moment, then try again."
       NOT_AHEAD = "That slide can't be had before you are there."
+      NOTHING_SHARED = "There is nothing to see of the others here."
       set :pace, Pace.new(**PACE)
 
       # Where they are; a quiz is begun by that.
@@ -41,6 +42,21 @@ module Roost
         shown(token)
       end
 
+      # What the others put on the board of a slide, once the student has given something themselves.
+      get "/:token/others/:place" do |token, place|
+        seat = seat(token)
+        row = row(seat)
+        taken = Operations::TakeSitting.new.standing_at(seat, row)
+        step = taken && board_at(page_of(row, taken), whole(place))
+        halt 404, refuse(NOTHING_SHARED, 404) unless step
+        next partial("sitting/own_first") unless step.others
+
+        tally = Store::Records.new.at_slide(row, step.slide.id).tally(step.slide.id)
+        html = partial("sitting/others", slide: step.slide, tally: step.slide.prompt.for_class(tally),
+                                         open: !taken.sitting.over?(row.now))
+        Marks.fill(html, Operations::SaveAnswer.names(seat, step.slide))
+      end
+
       # The student is still there.
       post "/:token/here" do |token|
         Operations::NoteAtWork.new.call(seat(token))
@@ -52,6 +68,9 @@ module Roost
           seat = Store::Seats.new.by_token(token) || halt(404, refuse("This seat is not known. Reload the page."))
           settings.pace.turn?(seat[:id]) ? seat : halt(429, refuse(TOO_FAST, 429))
         end
+
+        # @return [Core::Session::Views::Alone::Step, nil]
+        def board_at(page, place) = page.steps.find { |step| step.place == place && step.slide.prompt&.shows_others? }
 
         def row(seat) = Store::Sessions.new.find(seat[:session_id]).then { |row| row.deleted ? not_found : row }
 

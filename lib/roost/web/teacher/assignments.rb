@@ -17,7 +17,9 @@ module Roost
       get "/" do
         rows = sessions.assigned_by(account_id)
         assignments = Store::Assignments.new.of(rows.map(&:id))
+        open = rows.select { |row| assignments.fetch(row.id).stage(row.now) == :open }
         page("assignments/index", title: "Assignments", rows: rows, assignments: assignments,
+                                  waiting: open.to_h { |row| [row.id, boards(row).values.sum] },
                                   seats: Store::Seats.new.count(rows.map(&:id)), done: Store::Sittings.new.handed_in(rows.map(&:id)))
       end
 
@@ -60,6 +62,22 @@ module Roost
 
       get("/:id") { |id| show(own(id)) }
 
+      # One board, at which cards are let through.
+      get "/:id/questions/:slide" do |id, slide_id|
+        row = own(id)
+        slide = board(row, slide_id)
+        page("assignments/question", title: slide.name, row: row, slide: slide,
+                                     record: Store::Records.new.at_slide(row, slide.id))
+      end
+
+      post "/:id/questions/:slide" do |id, slide_id|
+        row = own(id)
+        slide = board(row, slide_id)
+        arguments = params.slice(*Core::Kinds::Handling.arguments).merge("slide" => slide.id, "what" => params["what"].to_s)
+        granted(Operations::CommandSession.new.call(account_id, row.id, "curate", arguments))
+        redirect "/assignments/#{row.id}/questions/#{slide.id}", 303
+      end
+
       # A mail to the teacher herself, to be sent on.
       post "/:id/mail" do |id|
         row = own(id)
@@ -92,6 +110,14 @@ module Roost
 
         def assignment(row) = Store::Assignments.new.find(row.id)
 
+        # @return [Hash{Core::Slide=>Integer}] boards that are given to how much waits there for the teacher
+        def boards(row)
+          slides = sessions.lesson_of(row).prompts.select { |slide| slide.prompt.board? && row.state.openings.key?(slide.id) }
+          slides.to_h { |slide| [slide, slide.prompt.waiting(Store::Records.new.at_slide(row, slide.id).tally(slide.id))] }
+        end
+
+        def board(row, slide_id) = boards(row).keys.find { |slide| slide.id == slide_id } || not_found
+
         def link(row) = "#{Roost.settings.base_url}/join/#{row.code}"
 
         def changed(row, done, word)
@@ -109,8 +135,8 @@ module Roost
         # @param refusal [String, nil]
         def show(row, refusal: nil)
           progress = Operations::FollowAssignment.new.call(row)
-          page("assignments/show", title: row.title, row: row, assignment: assignment(row), progress: progress, refusal: refusal,
-                                   link: link(row), said: params["said"] == "mailed" ? "In the outbox." : DONE[params["said"]])
+          page("assignments/show", title: row.title, row: row, boards: boards(row), assignment: assignment(row),
+                                   progress: progress, refusal: refusal, link: link(row), said: params["said"] == "mailed" ? "In the outbox." : DONE[params["said"]])
         end
 
         def new_page(refusal: nil)

@@ -76,6 +76,14 @@ module Roost
         partial("desk/seat", row: row, results: results, line: results.line_of(whole(seat)) || not_found)
       end
 
+      # One question of a quiz, as all have answered it so far.
+      get "/:id/questions/:slide" do |id, slide_id|
+        row = own_session(id)
+        slide = Store::Sessions.new.lesson_of(row).slide(slide_id)
+        not_found unless slide&.prompt
+        partial("desk/question", row: row, slide: slide, record: Store::Records.new.at_slide(row, slide.id))
+      end
+
       post "/:id/seats/:seat/name" do |id, seat|
         granted(Operations::RenameSeat.new.call(account_id, whole(id), whole(seat), params["name"]))
         done(id)

@@ -28,6 +28,23 @@ RSpec.describe Roost::Core::Kinds::Posts::Prompt do
     expect(removed.removed.map(&:text)).to eq(["Third"])
   end
 
+  it "has a card wait again that is written anew under the same key, and lets through by the key what an earlier version did" do
+    before = posts.gathered(values)
+    curation = blank.after("approve", before.waiting.map(&:stamp))
+    anew = values.merge(2 => given(post("p1", "Something else", at: 20)))
+    board = posts.gathered(anew, curation: curation, before: posts.gathered(values, curation: curation))
+    expect([board.up.map(&:text), board.waiting.map(&:text)]).to eq([%w[First Third], ["Something else"]])
+    expect([posts.waiting(before), posts.waiting(board)]).to eq([3, 1])
+    hidden = curation.after("hold", before.waiting.flat_map { |card| [card.stamp, card.key] })
+    expect(posts.gathered(values, curation: hidden).up).to eq([])
+  end
+
+  it "may be seen by students at work alone who have put something on it, where the teacher lets them" do
+    expect([posts, posts(others: false)].map(&:shows_others?)).to eq([true, false])
+    gave = [given, given(post("p1", "First")), given(likes: ["2-p1"])].map { |value| posts.gave?(value) }
+    expect(gave).to eq([false, true, false])
+  end
+
   it "shows all at once where that is asked, in the order in which they came, pinned ones first, with likes" do
     prompt = posts(approve: false, named: true)
     tally = prompt.for_class(prompt.gathered(values, names: { 1 => "Ada", 2 => "Bo" }, curation: blank.after("pin", ["1-p2"])))

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "digest"
+
 module Roost
   module Core
     module Kinds
@@ -7,10 +9,11 @@ module Roost
         # All cards of a slide, by what the teacher did with them. Built on the board before, so
         # that only the cards of answers that changed are made.
         class Board
-          # key:: what curation knows it by; state:: :up, :waiting (for the teacher) or :removed;
+          # key:: what curation knows it by; stamp:: by which it is let through: of the key and of what is written;
+          # state:: :up, :waiting (for the teacher) or :removed;
           # at:: when it was written, as the device says; column:: number from 0, or nil; name::
           # nil where the class isn't to know; likes:: how many; team:: name of the writer's, or nil
-          Card = Struct.new(:key, :text, :emoji, :picture, :at, :state, :pinned, :column, :name, :likes, :team,
+          Card = Struct.new(:key, :stamp, :text, :emoji, :picture, :at, :state, :pinned, :column, :name, :likes, :team,
                             keyword_init: true)
           # What of a board may be seen by all: the cards that are up in their columns, as
           # Posts#grouped gives them, how many more there are, and how many wait for the teacher.
@@ -25,7 +28,8 @@ module Roost
           MOST_SHOWN = 200
           # More than there can be on one slide.
           MOST_CARDS = 1_000_000
-          private_constant :Entry, :MOST_CARDS
+          STAMP = 12 # characters
+          private_constant :Entry, :MOST_CARDS, :STAMP
 
           # Cards that are to be seen, pinned ones first, in the order in which they were let
           # through; those that wait; those that were taken away.
@@ -86,21 +90,30 @@ module Roost
           end
 
           def card(key, post, name, team)
-            Card.new(key: key, text: post["text"], emoji: post["emoji"], picture: Picture.from_document(post["picture"]),
-                     at: post["at"], state: state(key), pinned: lists[:pinned].key?(key), column: curation.columns[key],
-                     name: name, team: team, likes: likes.fetch(key, 0)).freeze
+            stamp = stamp(key, post)
+            Card.new(key: key, stamp: stamp, text: post["text"], emoji: post["emoji"], state: state(key, stamp),
+                     picture: Picture.from_document(post["picture"]), at: post["at"], pinned: lists[:pinned].key?(key),
+                     column: curation.columns[key], name: name, team: team, likes: likes.fetch(key, 0)).freeze
           end
 
-          def state(key)
+          # A card that was let through and is written anew waits again.
+          def stamp(key, post)
+            "#{key}-#{Digest::SHA256.hexdigest([post["text"], post["emoji"], post.dig("picture", "file")].inspect)[0, STAMP]}"
+          end
+
+          def state(key, stamp)
             return :removed if lists[:removed].key?(key)
 
-            !approve || lists[:approved].key?(key) ? :up : :waiting
+            !approve || approved_at(key, stamp) ? :up : :waiting
           end
+
+          # Under earlier versions cards were let through by their keys.
+          def approved_at(key, stamp) = lists[:approved][stamp] || lists[:approved][key]
 
           def sort(cards)
             written = cards.sort_by.with_index { |card, place| (card.at * MOST_CARDS) + place }.group_by(&:state)
             up = written.fetch(:up, [])
-            up = up.sort_by { |card| lists[:approved][card.key] } if approve
+            up = up.sort_by { |card| approved_at(card.key, card.stamp) } if approve
             @up = up.partition(&:pinned).flatten(1).freeze
             @waiting = written.fetch(:waiting, []).freeze
             @removed = written.fetch(:removed, []).freeze

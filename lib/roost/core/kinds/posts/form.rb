@@ -12,12 +12,12 @@ module Roost
 
           of_prompt :most, :settings, :with_settings, :columns
 
-          # @param form [Hash] "most", "approve", "named", "likes", "pictures", "columns" with commas between
+          # @param form [Hash] "most", "approve", "named", "likes", "pictures", "others", "columns" with commas between
           def edited(form)
             read_common(form).and_then do |common|
               read_number(form.fetch("most", most.to_s), MOST, "The number of cards", "cards").and_then do |number|
                 read_columns(form).map do |columns|
-                  ticks = %w[approve named likes pictures].to_h do |name|
+                  ticks = %w[approve named likes pictures others].to_h do |name|
                     [name, form.fetch(name, settings[name] ? "1" : "0") == "1"]
                   end
                   with_settings(common.merge(ticks, "most" => number || most, "columns" => columns))

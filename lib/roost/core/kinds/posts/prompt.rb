@@ -18,8 +18,8 @@ module Roost
           def self.on_the_spot = { "A board" => {} }
 
           def self.blank
-            { "most" => 3, "approve" => true, "named" => false, "likes" => true, "pictures" => true, "columns" => [],
-              "samples" => [] }
+            { "most" => 3, "approve" => true, "named" => false, "likes" => true, "pictures" => true, "others" => true,
+              "columns" => [], "samples" => [] }
           end
 
           def instruction
@@ -42,6 +42,10 @@ module Roost
           def columns = settings["columns"]
 
           def board? = true
+
+          def shows_others? = settings["others"]
+
+          def gave?(value) = value["posts"].any?
 
           def listed? = false
 

@@ -13,6 +13,8 @@ module Roost
             Board.new(values, names: names, teams: teams, curation: curation, approve: approve?, before: before)
           end
 
+          def waiting(board) = board.waiting.length
+
           # @return [Board::Shown]
           def for_class(board)
             cards = board.for_class(named: named?)

@@ -8,7 +8,8 @@ module Roost
         #
         # questions:: [Slide]; rows:: [Row], at most MOST_LISTED; begun, done:: how many have; share:: of all that could be
         # answered, what is, 0 to 1; ends_at:: when it closes for all (epoch seconds), or nil
-        Grid = Struct.new(:questions, :rows, :begun, :done, :share, :ends_at, keyword_init: true)
+        # waiting:: Hash of slide id to how much of what was given waits for the teacher, where anything does
+        Grid = Struct.new(:questions, :rows, :begun, :done, :share, :ends_at, :waiting, keyword_init: true)
 
         # The rows, put together from a moment.
         class Grid
@@ -29,7 +30,15 @@ module Roost
               sittings = moment.seats.filter_map { |seat| moment.sittings[seat.id] }
               done = sittings.count { |each| each.over?(moment.now) }
               new(questions: questions, rows: rows, begun: sittings.length, done: done, share: share(moment, questions),
-                  ends_at: moment.state.opening&.deadline).freeze
+                  ends_at: moment.state.opening&.deadline, waiting: Grid.waiting(moment.record, questions)).freeze
+            end
+
+            # @param record [Record]
+            # @param questions [Array<Slide>]
+            # @return [Hash{String=>Integer}] slide id to how much waits for the teacher, where anything does
+            def waiting(record, questions)
+              boards = questions.select { |slide| slide.prompt.board? }
+              boards.to_h { |slide| [slide.id, slide.prompt.waiting(record.tally(slide.id))] }.reject { |_, many| many.zero? }
             end
 
             private
