@@ -14,17 +14,20 @@ const KEEPALIVE = 60000; // bytes that browsers still send when a page is left
 export const questionOf = (slide, attempt = 1) => (attempt > 1 ? `${slide}/${attempt}` : slide);
 
 export class Outbox extends EventTarget {
-  constructor(token) {
+  // @param address where it is sent
+  // @param name of the outbox, where a seat has several
+  constructor(token, { address = `/answers/${token}`, name = "outbox" } = {}) {
     super();
-    this.token = token;
+    this.address = address;
     this.writer = uuid();
-    this.key = `roost.outbox.${token}.${this.writer}`;
+    this.name = name;
+    this.key = `roost.${name}.${token}.${this.writer}`;
     this.waiting = {};
     this.numbers = {};
     this.bases = {};
     this.failures = 0;
     // Of windows of this seat that were left, or are still open: what they send is the same save.
-    this.others = kept.keys(`roost.outbox.${token}.`).map((key) => ({ key, saves: kept.get(key) ?? {} }));
+    this.others = kept.keys(`roost.${name}.${token}.`).map((key) => ({ key, saves: kept.get(key) ?? {} }));
     // Whatever says that the line is there again: what waits does not wait for its next turn.
     for (const sign of ["online", "roost:line"])
       addEventListener(sign, () => {
@@ -116,7 +119,7 @@ export class Outbox extends EventTarget {
     do {
       this.again = false;
       for (const save of this.toSend) {
-        dispatchEvent(new CustomEvent("roost:sending", { detail: { final: save.final } }));
+        this.signal("sending", { final: save.final });
         const reply = await this.post(save);
         if (!reply) {
           this.wait();
@@ -127,7 +130,12 @@ export class Outbox extends EventTarget {
       }
     } while (this.again);
     this.sending = false;
-    if (!this.toSend.length) dispatchEvent(new CustomEvent("roost:sent"));
+    if (!this.toSend.length) this.signal("sent");
+  }
+
+  // Answers go before whatever else wants the line.
+  signal(what, detail) {
+    if (this.name === "outbox") dispatchEvent(new CustomEvent(`roost:${what}`, { detail }));
   }
 
   async post(save) {
@@ -135,7 +143,7 @@ export class Outbox extends EventTarget {
     const { held, at, ...body } = save;
     const text = JSON.stringify(body);
     try {
-      const response = await fetch(`/answers/${this.token}`, {
+      const response = await fetch(this.address, {
         method: "POST",
         body: text,
         headers: { "Content-Type": "application/json" },

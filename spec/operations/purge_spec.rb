@@ -140,6 +140,10 @@ RSpec.describe Roost::Operations::Purge do
     it "loses a student who is deleted, from every table, and not before they could be brought back" do
       wilhelmine, = fill(classes[0], "Kunigunde", "Wilhelmine").reverse
       session_of(classes[0])
+      seats = database[:seats].where(name: ["Wilhelmine the Swift", "Kunigunde"]).order(:id).select_map(:id)
+      seats.zip(%w[Whimbrel Curlew]) do |seat_id, text|
+        Roost::Store::Notes.new.save(seat_id, "s4", text: text, save_no: 1, save_id: SecureRandom.uuid, writer: nil, over: [])
+      end
       ops::KeepStudent.new.delete(account, classes[0], wilhelmine)
       expect(Roost::Store::Students.new.of_class(classes[0]).map(&:name)).to eq(["Kunigunde"])
       described_class.new.call(days: 30)
@@ -148,8 +152,8 @@ RSpec.describe Roost::Operations::Purge do
       ops::KeepStudent.new.delete(account, classes[0], wilhelmine)
       database[:students].where(id: wilhelmine).update(deleted_at: long_ago(31))
       expect(described_class.new.call(days: 30)).to include(students: 1, classes: 0)
-      expect(words("Wilhelmine", "ExtraWilhelmine", "of Wilhelmine", "N10")).to eq([])
-      expect(words("Kunigunde")).to eq(["Kunigunde"])
+      expect(words("Wilhelmine", "ExtraWilhelmine", "of Wilhelmine", "N10", "Whimbrel")).to eq([])
+      expect(words("Kunigunde", "Curlew")).to eq(%w[Kunigunde Curlew])
     end
   end
 

@@ -6,9 +6,10 @@ module Roost
     # them have it, and once everything is over that could still be asked.
     class OwnCopy
       # pages:: [Page], the slides the student got
-      Copy = Struct.new(:row, :pages, :share, keyword_init: true)
-      # outcome:: Core::Session::Outcome, nil of a slide that asks nothing
-      Page = Struct.new(:slide, :outcome, keyword_init: true)
+      # notes:: [String], theirs on what is on no page, as the card of a quiz
+      Copy = Struct.new(:row, :pages, :share, :notes, keyword_init: true)
+      # outcome:: Core::Session::Outcome, nil of a slide that asks nothing; note:: String, theirs; "" without one
+      Page = Struct.new(:slide, :outcome, :note, keyword_init: true)
 
       # @param row [Store::Sessions::Row]
       # @param seat_id [Integer]
@@ -20,8 +21,9 @@ module Roost
         line = Core::Analysis::Results.new(record).line_of(seat_id)
         asked = record.asked_of(seat_id).map(&:id)
         slides = slides(row, seat_id, record.lesson).select { |slide| slide.prompt.nil? || asked.include?(slide.id) }
-        pages = slides.map { |slide| Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id)).freeze }
-        Copy.new(row: row, pages: pages, share: line&.share).freeze
+        notes = Store::Notes.new.of_seat(seat_id).transform_values(&:text).reject { |_, text| text.empty? }
+        pages = slides.map { |slide| page(record, slide, seat_id, notes.fetch(slide.id, "")) }
+        Copy.new(row: row, pages: pages, share: line&.share, notes: notes.except(*slides.map(&:id)).values).freeze
       end
 
       # A session is over for the room by its end, for one alone as its rules tell.
@@ -36,6 +38,10 @@ module Roost
       end
 
       private
+
+      def page(record, slide, seat_id, note)
+        Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id), note: note).freeze
+      end
 
       def slides(row, seat_id, lesson)
         return lesson.class_slides unless row.alone

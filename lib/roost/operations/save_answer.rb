@@ -55,6 +55,13 @@ module Roost
           over?(over || [])
       end
 
+      # Whether what stands was written by another window, and not known to the one that wrote the message.
+      # @param stored [#save_id, #writer]
+      def self.other_window?(stored, message)
+        !message["writer"].nil? && !stored.writer.nil? && stored.writer != message["writer"] &&
+          !Array(message["over"]).include?(stored.save_id)
+      end
+
       def self.over?(ids) = ids.is_a?(Array) && ids.length <= MOST_OVER && ids.all? { |each| id?(each) }
 
       def self.counting?(number) = number.is_a?(Integer) && number.between?(1, (2**31) - 1)
@@ -107,15 +114,10 @@ module Roost
         stored = Store::Answers.new.stored(seat[:id], slide.id, message["attempt"] || 1)
         return refused(NEVER_OPEN) unless stored
         return accepted(stored, message["save_no"]) if stored.save_id == message["save_id"]
-        return elsewhere(stored, message["fields"]) if other_window?(stored, message)
+        return elsewhere(stored, message["fields"]) if SaveAnswer.other_window?(stored, message)
         return Reply.new(state: "behind", save_no: stored.save_no).freeze if stored.save_no >= message["save_no"]
 
         refused(SETTLED, stored.save_no)
-      end
-
-      def other_window?(stored, message)
-        !message["writer"].nil? && !stored.writer.nil? && stored.writer != message["writer"] &&
-          !Array(message["over"]).include?(stored.save_id)
       end
 
       def elsewhere(stored, fields)

@@ -9,6 +9,11 @@ module Roost
       include Queued
       include CopyPage
 
+      # Notes of one seat: a device sends one every second at most.
+      PACE = { burst: 12, rate: 2 }.freeze
+      MOST_BYTES = 40_000
+      set :pace, Pace.new(**PACE)
+
       # What shows a page of ours where there is no line (assets/js/worker.js). Changes with the assets,
       # so that browsers take the new ones.
       get "/worker.js" do
@@ -57,6 +62,23 @@ module Roost
         JSON.generate(kept.ok? ? kept.value.to_document.except("alt") : { message: kept.reason })
       end
 
+      # What the student has noted so far, by slide.
+      get "/:token/notes" do |token|
+        content_type :json
+        notes = Store::Notes.new.of_seat(seat(token)[:id])
+        JSON.generate(notes.transform_values { |note| { text: note.text, saved: note.save_id } })
+      end
+
+      # A note, sent as the draft of an answer is.
+      post "/:token/notes" do |token|
+        content_type :json
+        seat = seat(token)
+        halt 429, JSON.generate(state: "unsent") unless settings.pace.turn?(seat[:id])
+        said = Operations::KeepNote.new.call(seat, Store::Sessions.new.find(seat[:session_id]), note)
+        status 422 if said.state == "refused"
+        JSON.generate(said.to_h.compact)
+      end
+
       # A picture this seat has sent.
       get "/:token/pictures/:file" do |token, file|
         not_found unless Store::Media.new.sent_by?(seat(token)[:id], file)
@@ -67,6 +89,14 @@ module Roost
       end
 
       helpers do
+        # @return [Hash, nil] what was sent; nil where it can't be read
+        def note
+          body = request.body.read(MOST_BYTES + 1).to_s
+          body.bytesize > MOST_BYTES ? nil : JSON.parse(body, max_nesting: 4)
+        rescue JSON::ParserError, EncodingError
+          nil
+        end
+
         # The page of who goes through an assignment.
         def alone(row, seat, token)
           page("sitting/show", title: row.title, layout: "layouts/plain", bundle: "seat", token: token, name: seat[:name],

@@ -136,7 +136,8 @@ module Roost
         def show(row, refusal: nil)
           progress = Operations::FollowAssignment.new.call(row)
           page("assignments/show", title: row.title, row: row, boards: boards(row), assignment: assignment(row),
-                                   progress: progress, refusal: refusal, link: link(row), said: params["said"] == "mailed" ? "In the outbox." : DONE[params["said"]])
+                                   progress: progress, refusal: refusal, link: link(row),
+                                   said: params["said"] == "mailed" ? "In the outbox." : DONE[params["said"]])
         end
 
         def new_page(refusal: nil)

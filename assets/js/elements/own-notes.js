@@ -1,0 +1,115 @@
+// The student's own notes, a text for each slide. They are kept on the device until the server has them, as drafts of
+// answers are. While somebody writes, the text stays that of the slide it was begun on.
+import * as kept from "../kept.js";
+import { Outbox } from "../outbox.js";
+
+const PAUSE = 800; // milliseconds without a change before it is sent
+const OPEN = "roost.notes.open";
+
+class OwnNotes extends HTMLElement {
+  connectedCallback() {
+    this.seat = document.querySelector("[data-token]");
+    this.area = this.querySelector("textarea");
+    this.button = document.querySelector("[data-notes]");
+    this.notes = {};
+    this.sent = {};
+    this.outbox = new Outbox(this.seat.dataset.token, { address: this.dataset.address, name: "notes" });
+    this.outbox.addEventListener("save", ({ detail }) => this.saved(detail));
+    this.area.addEventListener("input", () => this.soon());
+    this.area.addEventListener("blur", () => this.turn());
+    this.button.addEventListener("click", () => this.open(this.hidden));
+    for (const event of ["visibilitychange", "pagehide"]) addEventListener(event, () => this.put());
+    for (const sign of ["online", "roost:line"]) addEventListener(sign, () => this.loaded || this.load());
+    const changes = { childList: true, subtree: true, attributes: true, attributeFilter: ["data-slide"] };
+    new MutationObserver(() => this.turn()).observe(this.seat, changes);
+    this.turn();
+    this.load();
+  }
+
+  async load() {
+    try {
+      const reply = await fetch(this.dataset.address);
+      if (!reply.ok) return;
+      this.notes = await reply.json();
+    } catch {
+      return; // it comes with the line
+    }
+    this.loaded = true;
+    for (const [slide, { saved }] of Object.entries(this.notes)) this.outbox.knows(slide, saved);
+    if (document.activeElement !== this.area) this.show();
+  }
+
+  // Another slide may be before the student now.
+  turn() {
+    const place = this.seat.querySelector(".seat-slide[data-slide]");
+    const slide = place?.dataset.slide;
+    this.button.hidden = !slide;
+    if (!slide || slide === this.slide || document.activeElement === this.area) return;
+    this.put();
+    this.slide = slide;
+    this.querySelector("[data-on]").textContent = `on “${place.querySelector("h1")?.textContent.trim() ?? "this slide"}”`;
+    if (kept.get(OPEN)) this.open(true, { quiet: true });
+    this.show();
+  }
+
+  show() {
+    this.area.value = this.text;
+    this.mark();
+  }
+
+  // What is written on the slide so far.
+  get text() {
+    return this.outbox.pending(this.slide)?.fields.text[0] ?? this.notes[this.slide]?.text ?? "";
+  }
+
+  mark() {
+    this.button.classList.toggle("has-note", this.text !== "");
+  }
+
+  open(wanted, { quiet = false } = {}) {
+    this.hidden = !wanted;
+    document.body.classList.toggle("has-margin", wanted);
+    this.button.setAttribute("aria-expanded", wanted);
+    if (wanted) kept.set(OPEN, true);
+    else kept.remove(OPEN);
+    if (wanted && !quiet) this.area.focus();
+  }
+
+  soon() {
+    clearTimeout(this.timer);
+    this.unsent = true;
+    this.timer = setTimeout(() => this.put(), PAUSE);
+  }
+
+  put() {
+    clearTimeout(this.timer);
+    if (!this.unsent) return;
+    this.unsent = false;
+    this.outbox.put(this.slide, { text: [this.area.value] }, false, 0);
+  }
+
+  saved({ question, state, message }) {
+    if (state === "draft") this.notes[question] = { text: this.sent[question] };
+    if (state === "sending") [this.sent[question]] = this.outbox.pending(question).fields.text;
+    if (state === "elsewhere") this.bring(question);
+    if (question !== this.slide) return;
+    this.mark();
+    this.querySelector("[data-note-state]").textContent =
+      message ?? (state === "sending" ? "On this device, sending…" : "✓ Saved. Only you see them.");
+  }
+
+  // Another window has written something else meanwhile: both stand from now on.
+  async bring(slide) {
+    this.loaded = false;
+    await this.load();
+    if (!this.loaded) return;
+    clearTimeout(this.timer);
+    const mine = this.unsent && slide === this.slide ? this.area.value : this.outbox.pending(slide).fields.text[0];
+    this.unsent = false;
+    const theirs = this.notes[slide]?.text ?? "";
+    const both = theirs.includes(mine.trim()) ? theirs : [theirs, mine].filter(Boolean).join("\n\n");
+    this.outbox.insist(slide, { text: [both] }, false, 0);
+    if (slide === this.slide) this.area.value = both;
+  }
+}
+customElements.define("own-notes", OwnNotes);

@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+RSpec.describe "Notes in the margin of a seat" do
+  let(:lesson) do
+    headings = ["The marsh at dusk", "Who flies south?", "The end"]
+    slides = headings.each_with_index.map { |heading, at| slide("s#{at + 1}", heading: heading) }
+    Roost::Core::Lesson.new(title: "Field notes", slides: slides)
+  end
+  let(:session) { kept_session(teacher, lesson).tap { |row| command(row, "begin") } }
+
+  def notes = database[:notes].as_hash(:slide_id, :text)
+
+  it "are kept slide by slide, also without a line, and stand in the student's own copy" do
+    seat, token = take_seat(session, "Ada")
+    phone = window(:ada, :chromium_phone).tap { |each| each.visit "/seat/#{token}" }
+    expect(phone).to have_no_field("Your notes")
+    phone.click_button "Notes"
+    expect_accessible(phone)
+    phone.find("#own-note").set("Herons stay\nall winter")
+    expect(phone).to have_css("[data-note-state]", text: "✓ Saved. Only you see them.")
+    command(session, "next")
+    expect(phone).to have_css("h1", text: "Who flies south?")
+    expect(phone.find("#own-note").value).to eq("Herons stay\nall winter") # still being written
+    phone.find("h1").click
+    expect(phone).to have_css("[data-on]", text: "on “Who flies south?”")
+    expect(phone.find("#own-note").value).to eq("")
+    offline(phone, true)
+    phone.find("#own-note").set("Swallows")
+    expect(phone).to have_css("[data-note-state]", text: "On this device, sending…")
+    offline(phone, false)
+    expect(phone).to have_css("[data-note-state]", text: "✓ Saved.", wait: 10)
+    expect(notes).to eq({ "s1" => "Herons stay\nall winter", "s2" => "Swallows" })
+    phone.refresh
+    expect(phone.find("#own-note").value).to eq("Swallows")
+    command(session, "end")
+    phone.click_link "Your copy of it"
+    expect(phone.all(".copy-note").map { |each| each.find("p").text }).to eq(["Herons stay\nall winter", "Swallows"])
+    expect(Roost::Store::Seats.new.by_token(token)[:id]).to eq(seat[:id])
+  end
+
+  it "of two windows both stand" do
+    _seat, token = take_seat(session, "Ada")
+    one, other = %i[one other].map do |name|
+      window(name).tap do |each|
+        each.visit "/seat/#{token}"
+        each.click_button "Notes" if each.has_no_field?("own-note", wait: 1)
+      end
+    end
+    one.find("#own-note").set("Herons stay")
+    expect(one).to have_css("[data-note-state]", text: "✓ Saved.")
+    other.find("#own-note").set("Swallows go")
+    expect(other).to have_field("own-note", with: "Herons stay\n\nSwallows go")
+    expect(other).to have_css("[data-note-state]", text: "✓ Saved.")
+    expect(notes).to eq({ "s1" => "Herons stay\n\nSwallows go" })
+  end
+end
