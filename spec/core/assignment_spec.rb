@@ -30,14 +30,20 @@ RSpec.describe Roost::Core::Session::Assignment do
     expect(refused.map(&:reason)).to all(match(/\A[A-Z].*\.\z/))
   end
 
-  it "counts the best of several attempts, the first, or the last" do
+  it "counts the best of several attempts, the first, the last, or the mean share of all" do
     asked = %w[q1 q2].map { |id| slide(id, prompt: choice(id: "p#{id}", keys: %w[o1])) }
     keyed = Roost::Core::Lesson.new(title: "Birds", slides: asked)
     given = { ["q1", 1] => { 7 => answer(7, "q1", picked("o1")), 8 => answer(8, "q1", picked("o2")) },
               ["q2", 1] => { 7 => answer(7, "q2", picked("o1")) }, ["q1", 2] => { 7 => answer(7, "q1", picked("o1")) } }
-    count = ->(counts) { Roost::Core::Session::CountedAttempts.of(given, { ["q2", 2] => { 7 => 1.0 } }, lesson: keyed, counts: counts) }
-    expect(%w[best first last].map { |counts| count.call(counts).first.transform_values(&:keys) })
-      .to eq([{ ["q1", 1] => [7, 8], ["q2", 1] => [7] }, { ["q1", 1] => [7, 8], ["q2", 1] => [7] }, { ["q1", 1] => [8, 7] }])
-    expect(count.call("last").last).to eq({ ["q2", 1] => { 7 => 1.0 } })
+    count = lambda do |counts, **more|
+      Roost::Core::Session::CountedAttempts.new(given, { ["q2", 2] => { 7 => 1.0 } }, lesson: keyed, counts: counts, **more)
+    end
+    expect(%w[best first last mean].map { |counts| count.call(counts).answers.transform_values(&:keys) })
+      .to eq([*[{ ["q1", 1] => [7, 8], ["q2", 1] => [7] }] * 2, *[{ ["q1", 1] => [8, 7] }] * 2])
+    expect(count.call("last").shown).to eq({ ["q2", 1] => { 7 => 1.0 } })
+    # All right the first time; the second, one right and one left out. The other student did it once.
+    expect(count.call("mean").shares).to eq({ 7 => 3/4r })
+    expect(count.call("mean", set_aside: ["q2"]).shares).to eq({ 7 => 1 })
+    expect(count.call("best").shares).to eq({})
   end
 end

@@ -56,7 +56,9 @@ module Roost
 
         record = Store::Records.new.at_seat(row, seat_id)
         marks = lesson.prompts.filter_map { |slide| record.outcome(slide.id, seat_id).mark }
-        marks.sum unless marks.empty?
+        return nil if marks.empty?
+
+        record.shares[seat_id] ? record.shares[seat_id] * marks.length : marks.sum
       end
     end
   end

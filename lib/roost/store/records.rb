@@ -22,6 +22,7 @@ module Roost
           curated: state.curated, before: before, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
           roll: parts.fetch(:roll) { roll(row) }, begun_at: state.begun_at,
           teams: parts.fetch(:teams) { row.options.teams.empty? ? [] : Teams.new(database).of(row.id) },
+          shares: parts.fetch(:shares, {}),
           seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
           answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
           shown: parts.fetch(:shown) { Deliveries.new(database).of(row.id) }
@@ -55,10 +56,10 @@ module Roost
 
       # Of several attempts those that count.
       def counted(row, seat_id = nil)
-        answers, shown = Core::Session::CountedAttempts.of(*given(row, seat_id).values,
-                                                           lesson: Sessions.new(database).lesson_of(row),
-                                                           counts: assignment(row).rules["counts"])
-        { answers: answers, shown: shown }
+        counted = Core::Session::CountedAttempts.new(*given(row, seat_id).values, set_aside: row.state.set_aside,
+                                                                                  counts: assignment(row).rules["counts"],
+                                                                                  lesson: Sessions.new(database).lesson_of(row))
+        %i[answers shown shares].to_h { |part| [part, counted.public_send(part)] }
       end
 
       # Those of the class that may be missed.

@@ -53,12 +53,9 @@ RSpec.describe Roost::Core::Session::Sitting do
     expect(Array.new(40) { |seat| drawn.call(seat.to_s) }).to all(include("s1").and(have_attributes(length: 3)))
   end
 
-  it "says what is done, and what counts of several attempts" do
+  it "says what is done" do
     seen = described_class.new(**sitting.value.to_h, seen: %w[s2 s3])
     expect(seen.progress(answered: %w[s2]).values_at("s2", "s3", "s4")).to eq(%i[answered seen waiting])
-    shares = [1/2r, 1/4r, nil, 3/4r]
-    expect(%w[best last first mean].map { |rule| described_class.counting(shares, rule) }).to eq([3/4r, 3/4r, 1/2r, 1/2r])
-    expect(described_class.counting([nil], "best")).to be_nil
   end
 
   it "sums the time of the visits, which end with the next or five minutes after the last sign of life" do

@@ -6,6 +6,7 @@ module Roost
       # A session looked back on: every seat's outcome on every prompt that was opened,
       # with the figures per question and per student.
       class Results
+        # share:: mean mark; of several attempts of which the mean counts, the mean share, while the rest is of the last
         Line = Struct.new(:seat, :outcomes, :marks, :share, :right, :points, keyword_init: true) do
           # How many of the questions that count were marked.
           def marked = marks.length
@@ -60,8 +61,9 @@ module Roost
         def line(seat)
           outcomes = slides.to_h { |slide| [slide.id, outcome(slide, seat)] }
           marks = slides.select { |slide| slide.prompt.counts? }.filter_map { |slide| outcomes[slide.id].mark }
-          Line.new(seat: seat, outcomes: outcomes, marks: marks, right: marks.count(1),
-                   share: (marks.sum / marks.length if marks.any?), points: outcomes.values.filter_map(&:points).sum).freeze
+          share = record.shares.fetch(seat.id) { marks.sum / marks.length if marks.any? }
+          Line.new(seat: seat, outcomes: outcomes, marks: marks, right: marks.count(1), share: share,
+                   points: outcomes.values.filter_map(&:points).sum).freeze
         end
 
         def outcome(slide, seat)

@@ -12,7 +12,8 @@ module Roost
       Assignment = Struct.new(:session_id, :sections, :opens_at, :closes_at, :rules, :unassigned, :pieces, keyword_init: true) do
         self::LONGEST = 400 * 86_400 # seconds between opening and closing
         self::ATTEMPTS = { "1" => "Once", "2" => "Twice", "3" => "Three times", "" => "As often as they like" }.freeze
-        self::COUNTS = { "best" => "the best counts", "last" => "the last counts", "first" => "the first counts" }.freeze
+        self::COUNTS = { "best" => "the best counts", "last" => "the last counts", "first" => "the first counts",
+                         "mean" => "the mean of all counts" }.freeze
 
         class << self
           # @param form [Hash{String=>Object}] "opens_at", "closes_at" (as SchoolTime reads them), "sections", "attempts",

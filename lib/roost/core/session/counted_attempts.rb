@@ -3,47 +3,70 @@
 module Roost
   module Core
     module Session
-      # Where each student may go through the same questions several times, which time counts (rules.md, sittings).
-      module CountedAttempts
-        class << self
-          # @param answers [Hash] as Record has them: [slide id, attempt] to seat id to Answer
-          # @param shown [Hash] likewise, to when it was shown
-          # @param counts [String] one of Sitting::COUNTS
-          # @return [Array(Hash, Hash)] the same with what counts for each seat as the first attempt, and nothing else
-          def of(answers, shown, lesson:, counts:)
-            attempts = seen_attempts(answers, shown)
-            return [answers, shown] if attempts.all? { |_, each| each == [1] }
+      # Where each student may go through the same questions several times, what counts (rules.md, sittings): one of the
+      # attempts, or of the last one the answers and of all of them the mean share.
+      class CountedAttempts
+        # answers, shown:: what counts of each seat, as its first attempt and nothing else
+        # shares:: Hash of seat id to mean share, of those with several attempts of which the mean counts
+        attr_reader :answers, :shown, :shares
 
-            chosen = attempts.to_h { |seat_id, each| [seat_id, chosen(each, seat_id, answers, lesson, counts)] }
-            [answers, shown].map { |all| first(all, chosen) }
+        # @param answers [Hash] as Record has them: [slide id, attempt] to seat id to Answer
+        # @param shown [Hash] likewise, to when it was shown
+        # @param counts [String] one of Sitting::COUNTS
+        # @param set_aside [Array<String>] ids of slides whose question counts for nobody
+        def initialize(answers, shown, lesson:, counts:, set_aside: [])
+          @all = { answers: answers, shown: shown }
+          @prompts = lesson.prompts.reject { |slide| set_aside.include?(slide.id) || !slide.prompt.keyed? }
+          @counts = counts
+          several = attempts
+          @answers, @shown, @shares = several.all? { |_, each| each == [1] } ? [answers, shown, {}] : counted(several)
+          freeze
+        end
+
+        private
+
+        attr_reader :all, :prompts, :counts
+
+        # @return [Hash{Integer=>Array<Integer>}] seat id to the numbers of its attempts
+        def attempts
+          pairs = all.values.flat_map(&:to_a).flat_map { |(_, attempt), seats| seats.keys.map { |id| [id, attempt] } }
+          pairs.uniq.group_by(&:first).transform_values { |each| each.map(&:last).sort }
+        end
+
+        def counted(attempts)
+          chosen = attempts.to_h { |seat_id, each| [seat_id, chosen(each, seat_id)] }
+          means = counts == "mean" ? attempts.to_h { |seat_id, each| [seat_id, mean(each, seat_id)] }.compact : {}
+          [*all.values.map { |parts| first(parts, chosen) }, means]
+        end
+
+        def chosen(attempts, seat_id)
+          case counts
+          when "first" then attempts.first
+          when "last", "mean" then attempts.last
+          else attempts.max_by { |attempt| [marks(attempt, seat_id).sum, attempt] }
           end
+        end
 
-          private
-
-          def seen_attempts(answers, shown)
-            pairs = [answers, shown].flat_map(&:to_a).flat_map { |(_, attempt), seats| seats.keys.map { |id| [id, attempt] } }
-            pairs.uniq.group_by(&:first).transform_values { |each| each.map(&:last).sort }
+        # @return [Rational, nil] nil of a single attempt, and where nothing was marked
+        def mean(attempts, seat_id)
+          shares = attempts.filter_map do |attempt|
+            marks = marks(attempt, seat_id, prompts.select { |slide| slide.prompt.counts? })
+            marks.sum / marks.length if marks.any?
           end
+          shares.sum / shares.length if attempts.length > 1 && shares.any?
+        end
 
-          def chosen(attempts, seat_id, answers, lesson, counts)
-            case counts
-            when "first" then attempts.first
-            when "last" then attempts.last
-            else attempts.max_by { |attempt| [earned(attempt, seat_id, answers, lesson), attempt] }
-            end
+        # @return [Array<Rational>] of the questions that were shown or answered
+        def marks(attempt, seat_id, slides = prompts)
+          slides.filter_map do |slide|
+            answer, shown_at = all.values.map { |parts| parts.dig([slide.id, attempt], seat_id) }
+            Outcome.of(slide: slide, answer: answer, shown_at: shown_at, opening: nil, game: false, speed: 0).mark
           end
+        end
 
-          def earned(attempt, seat_id, answers, lesson)
-            lesson.prompts.select { |slide| slide.prompt.keyed? }.sum do |slide|
-              answer = answers.dig([slide.id, attempt], seat_id)
-              answer&.readable? ? slide.prompt.mark(answer.value) || 0 : 0
-            end
-          end
-
-          def first(all, chosen)
-            all.each_with_object({}) do |((slide_id, attempt), seats), counted|
-              seats.each { |id, what| (counted[[slide_id, 1]] ||= {})[id] = what if chosen[id] == attempt }
-            end
+        def first(parts, chosen)
+          parts.each_with_object({}) do |((slide_id, attempt), seats), counted|
+            seats.each { |id, what| (counted[[slide_id, 1]] ||= {})[id] = what if chosen[id] == attempt }
           end
         end
       end

@@ -17,16 +17,17 @@ module Roost
       #            tallied here is put into it, so that a chart can stay where it was
       # roll::     [Student] of the class it was given to; none without a class, or where nobody is to be known
       # teams::    [Team] of the session
+      # shares:: Hash of seat id to the mean share over several attempts, of those of whom that counts
       # begun_at:: when the lesson began (epoch seconds), as far as that is known
       # before::   the Record of a moment ago; what is the same in both, as an object, is not worked out again
       class Record
         NONE = {}.freeze
         private_constant :NONE
 
-        attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies, :roll, :teams
+        attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies, :roll, :teams, :shares
 
         def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {},
-                       tallies: {}, roll: [], teams: [], begun_at: nil, before: nil)
+                       tallies: {}, roll: [], teams: [], shares: {}, begun_at: nil, before: nil)
           @id = id
           @title = title
           @lesson = lesson
@@ -40,6 +41,7 @@ module Roost
           @tallies = tallies
           @roll = roll
           @teams = teams
+          @shares = shares
           @begun_at = begun_at
           @fresh = {}
           @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]

@@ -47,22 +47,6 @@ module Roost
             Reading.ok(sitting.at(1, answered: []))
           end
 
-          # What counts of several attempts.
-          # @param shares [Array<Rational, nil>] one an attempt, in order; nil where nothing was marked
-          # @param counts [String] one of COUNTS
-          # @return [Rational, nil]
-          def counting(shares, counts)
-            marked = shares.compact
-            return nil if marked.empty?
-
-            case counts
-            when "last" then shares.last
-            when "first" then shares.first
-            when "mean" then marked.sum / marked.length
-            else marked.max
-            end
-          end
-
           private
 
           # k of the questions by the seed, slides that ask nothing stay; then the order, by the same.
