@@ -35,6 +35,23 @@ RSpec.describe "A sitting by its address" do
     expect(get("/sitting/#{take_seat(session, "Bo").last}/others/1").status).to eq(404)
   end
 
+  it "says how a round went beside last time, and beside nobody the first time" do
+    round = Roost::Core::Lesson.new(title: "Round", slides: lesson.slides, sections: [section("r1", "game", %w[q0 q1])])
+    account = teacher
+    hours = ->(more) { (Time.now.utc + (more * 3600)).strftime("%Y-%m-%dT%H:%M") }
+    form = { "opens_at" => hours.call(-1), "closes_at" => hours.call(2), "feedback" => "right", "attempts" => "2" }
+    row = Roost::Operations::AssignLesson.new.call(account, kept_lesson(account, round), form).value
+    seat, token = take_seat(row, "Ada")
+    expect(get("/sitting/#{token}").body).to include("2 of them are played for points")
+    said = %w[o2 o1].each_with_index.map do |pick, at|
+      post("/sitting/#{token}/begin")
+      save(row, seat, "q0", { "options" => [pick] }, attempt: at + 1, final: true)
+      post("/sitting/#{token}/hand-in")
+      Nokogiri::HTML5.fragment(last_response.body).at_css(".round p").text.gsub(/\s+/, " ")
+    end
+    expect(said).to eq(["0 points.", "100 points, 100 points more than last time. That is your best so far."])
+  end
+
   context "when a question has to be answered before the next" do
     let(:rules) { { must_answer: true, feedback: "explained" } }
 

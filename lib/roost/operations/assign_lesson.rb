@@ -17,7 +17,7 @@ module Roost
           next Core::Reading.refused(NOTHING) if assignment.slides(lesson).empty?
 
           Store::Sessions.new.transaction do
-            options = form.merge("names_shown" => "1", "may_change" => "1", "own_copy" => "1")
+            options = form.merge("names_shown" => "1", "may_change" => "1", "own_copy" => "1", "speed_share" => "0")
             StartSession.new.call(account_id, lesson_id, options, state: state(lesson, assignment))&.map do |row|
               Store::Assignments.new.create(row.id, assignment)
               row

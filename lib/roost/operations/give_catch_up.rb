@@ -32,7 +32,7 @@ module Roost
       private
 
       def about(row)
-        options = Core::Session::Options.new(**row.options.to_h, entry: "pass", teams: "").freeze
+        options = Core::Session::Options.new(**row.options.to_h, entry: "pass", teams: "", speed_share: "0").freeze
         { account_id: row.account_id, lesson_id: row.lesson_id, title: "Catch up: #{row.title}"[0, StartSession::TITLE_LIMIT],
           class_id: row.class_id, class_name: row.class_name, options: options }
       end

@@ -26,9 +26,12 @@ module Roost
         Copy.new(row: row, pages: pages, share: line&.share, notes: notes.except(*slides.map(&:id)).values).freeze
       end
 
-      # A session is over for the room by its end, for one alone as its rules tell.
-      def self.allowed?(row, seat_id)
-        return false if !row.options.own_copy || row.deleted
+      def self.allowed?(row, seat_id) = row.options.own_copy && OwnCopy.told?(row, seat_id)
+
+      # Whether everything is over that could still be asked: a session is for the room by its end, for one alone as its
+      # rules tell.
+      def self.told?(row, seat_id)
+        return false if row.deleted
         return !row.ended_at.nil? unless row.alone
 
         kept = Store::Sittings.new.latest_of_seat(seat_id)

@@ -9,7 +9,8 @@ module Roost
       ENOUGH = 3
 
       # share:: mean mark, or nil; right, marked:: how many questions; copy:: whether there is a copy to look at
-      Past = Struct.new(:row, :share, :right, :marked, :copy, keyword_init: true)
+      # points:: in its rounds, nil where none was played
+      Past = Struct.new(:row, :share, :right, :marked, :points, :copy, keyword_init: true)
       # share:: mean mark over all questions about it; many:: how many there were
       Topic = Struct.new(:name, :share, :many, keyword_init: true)
       Results = Struct.new(:past, :topics, keyword_init: true)
@@ -28,13 +29,15 @@ module Roost
       private
 
       def past(row, seat_id, marks)
-        line = Core::Analysis::Results.new(Store::Records.new.at_seat(row, seat_id)).line_of(seat_id)
+        results = Core::Analysis::Results.new(Store::Records.new.at_seat(row, seat_id))
+        line = results.line_of(seat_id)
         lesson = Store::Sessions.new.lesson_of(row)
         line.outcomes.each do |slide_id, outcome|
           topics = lesson.slide(slide_id).prompt.then { |prompt| prompt.counts? ? prompt.subtopics + prompt.standards : [] }
           topics.each { |name| marks[name] << outcome.mark if outcome.mark }
         end
-        Past.new(row: row, share: line.share, right: line.right, marked: line.marked, copy: OwnCopy.allowed?(row, seat_id)).freeze
+        Past.new(row: row, share: line.share, right: line.right, marked: line.marked, points: (line.points if results.game?),
+                 copy: OwnCopy.allowed?(row, seat_id)).freeze
       end
     end
   end

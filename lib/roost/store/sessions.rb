@@ -134,6 +134,13 @@ module Roost
         rows.reverse(:ended_at).limit(most).map { |row| [read(row), seats[row[:id]]] }
       end
 
+      # @return [Array<Array(Row, Integer)>] sessions of a lesson in which a student has a seat, with that, latest last
+      def of_student_and_lesson(student_id, lesson_id)
+        seats = database[:seats].where(student_id: student_id, removed_at: nil).as_hash(:session_id, :id)
+        with_now.where(id: seats.keys, lesson_id: lesson_id, deleted_at: nil).order(:created_at)
+                .map { |row| [read(row), seats[row[:id]]] }
+      end
+
       # @return [Array<Row>] that a teacher has given live to a class and that have ended, latest first
       def ended_of_class(account_id, class_id, most)
         with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil, alone: false).exclude(ended_at: nil)

@@ -79,7 +79,7 @@ module Roost
           row = row(seat)
           taken = Operations::TakeSitting.new.call(seat, row, **how)
           return partial("sitting/missed") unless taken
-          return partial("sitting/cover", task: taken.task, now: row.now, row: row) unless taken.kept
+          return partial("sitting/cover", task: taken.task, now: row.now, played: played(taken)) unless taken.kept
 
           rendered(seat, row, taken, view || "sitting/slide")
         end
@@ -88,8 +88,29 @@ module Roost
         def rendered(seat, row, taken, view)
           page = page_of(row, taken)
           view = "sitting/done" unless page.stage == :at_work
-          html = partial(view, page: page, now: row.now, task: taken.task)
+          html = partial(view, page: page, now: row.now, task: taken.task, round: round(seat, row, taken, page))
           page.slide.prompt ? Marks.fill(html, Operations::SaveAnswer.names(seat, page.slide)) : html
+        end
+
+        # @param round [Core::Game::Comparison]
+        # @return [String] how it stands against what came before
+        def beside(round)
+          than = { yourself: "last time", class: "the middle of the class" }[round.against]
+          more = round.difference
+          return "as many as #{than}" if more.zero?
+
+          "#{count(more.abs.round, "point")} #{more.positive? ? "more" : "fewer"} than #{than}"
+        end
+
+        # How many of the questions are played for points.
+        def played(taken) = taken.task.slides.count { |slide| taken.lesson.game?(slide.id) }
+
+        # @return [Core::Game::Comparison, nil]
+        def round(seat, row, taken, page)
+          return nil unless page.told
+
+          told = page.steps.select { |step| step.outcome&.mark }.to_h { |step| [step.slide, step.outcome.mark] }
+          Operations::OwnRound.new.call(seat, row, taken, told)
         end
 
         def page_of(row, taken)
