@@ -5,6 +5,7 @@ import "./pictures.js";
 import "./news.js";
 import "./away.js";
 import "./print.js";
+import "./pass-on.js";
 import "./elements/ink-sheet.js";
 import "./fit.js";
 import "./elements/sun-timer.js";

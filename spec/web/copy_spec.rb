@@ -7,7 +7,7 @@ RSpec.describe "The page of a student's own copy" do
     Roost::Core::Lesson.new(title: "Birds", slides: slides + kinds.map { |prompt| slide("k#{prompt.kind}", prompt: prompt) })
   end
 
-  it "says what was given, what was right and why, by the seat and by the pass, and nothing while the lesson is on" do
+  it "says what was given and what was right, by the seat, the pass and a link of its own, and nothing while the lesson is on" do
     session = kept_session(teacher, lesson, own_copy: true)
     seat, token = take_seat(session)
     person = Roost::Store::Students.new.create(session.account_id, [{ name: "Cleo Okafor", shown_name: "Cleo" }]).first
@@ -19,13 +19,17 @@ RSpec.describe "The page of a student's own copy" do
       Roost::Operations::VisitSeat.new.call(seat, Roost::Store::Sessions.new.find(session.id))
     end
     save(session, seat, "q1", picked("o2")) if command(session, "jump", slide: "q1")
-    get "/seat/#{token}?copy"
-    expect([last_response.status, last_response.body]).to match([404, /No copy/])
+    link = "#{Roost.settings.base_url}#{Roost::Web::Copies.path(seat[:id])}"
+    expect([get(URI(link).path).status, last_response.body]).to match([404, /No copy/])
     command(session, "end")
-    pages = ["/seat/#{token}?copy", "/pass/#{pass}/copies/#{session.id}"].map { |path| get(path).body }
+    pages = ["/seat/#{token}?copy", "/pass/#{pass}/copies/#{session.id}"].map { |path| get(path) && follow_redirect!.body }
+    expect(Nokogiri::HTML5(pages.first).at_css("[data-copies]")["data-copies"]).to eq(link)
+    expect(link).not_to include(token)
     expect(pages).to all(match(%r{Swallow.*✗ Not this time.*<dt>Right</dt><dd>Grey heron.*<dt>Why</dt>.*They eat insects}m))
     expect(get("/pass/#{pass}").body).to include("/copies/#{session.id}")
-    get "/pass/#{pass}/copies/#{session.id + 1}"
-    expect(last_response.status).to eq(404)
+    Roost::Operations::AllowCopies.new.call(session.account_id, session.id, false)
+    of_slide = Roost::Web::Given.name("q1", "#{seat[:id]}-p0")
+    paths = ["/pass/#{pass}/copies/#{session.id + 1}", URI(link).path, "/copy/#{of_slide}", "/copy/x"]
+    expect(paths.map { |path| get(path).status }).to eq([404] * 4)
   end
 end

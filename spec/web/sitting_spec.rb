@@ -47,8 +47,9 @@ RSpec.describe "A sitting by its address" do
       post("/sitting/#{token}/begin")
       save(row, seat, "q0", { "options" => [pick] }, attempt: at + 1, final: true)
       post("/sitting/#{token}/hand-in")
-      Nokogiri::HTML5.fragment(last_response.body).at_css(".round p").text.gsub(/\s+/, " ")
+      Nokogiri::HTML5.fragment(last_response.body).at_css(".round p").text.gsub(/\s+/, " ").strip
     end
+    expect(get(Nokogiri::HTML5.fragment(last_response.body).at_css("a[href^='/copy/']")["href"]).body).to include("Grey heron")
     expect(said).to eq(["0 points.", "100 points, 100 points more than last time. That is your best so far."])
   end
 

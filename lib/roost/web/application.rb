@@ -26,7 +26,7 @@ module Roost
 
       # Where each app stands; of several the first that knows an address answers.
       PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/sitting" => [Sitting], "/screen" => [Screen],
-                 "/join" => [Join], "/pass" => [Pass], "/class" => [ClassPage],
+                 "/join" => [Join], "/pass" => [Pass], "/class" => [ClassPage], "/copy" => [Copies],
                  "/keypads" => [Keypads] }.freeze
       FOR_TEACHERS = { "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank], "/standards" => [Standards],
                        "/classes" => [Classes], "/assignments" => [Assignments],

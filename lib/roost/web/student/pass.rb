@@ -5,8 +5,6 @@ module Roost
     # A student's own page. The pass in the address is all it is known by; there are too many to be
     # guessed, so that nobody is held up for another's wrong ones.
     class Pass < App
-      include CopyPage
-
       get("/:pass") { |pass| own_page(pass) }
 
       post "/:pass/join" do |pass|
@@ -20,7 +18,7 @@ module Roost
       get "/:pass/copies/:session" do |pass, session|
         student = student(pass)
         seat_id = Store::Seats.new.of_student(student.id, [whole(session).to_i]).values.first || not_found
-        copy_page(Store::Sessions.new.find(whole(session)), seat_id, student.shown_name)
+        redirect Copies.path(seat_id), 303
       end
 
       helpers do

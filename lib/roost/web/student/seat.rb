@@ -7,7 +7,6 @@ module Roost
       include Marks
       include Brief
       include Queued
-      include CopyPage
 
       # Notes of one seat: a device sends one every second at most.
       PACE = { burst: 12, rate: 2 }.freeze
@@ -35,7 +34,7 @@ module Roost
         seat = seat(token)
         row = Store::Sessions.new.find(seat[:session_id])
         not_found if row.deleted
-        return copy_page(row, seat[:id], seat[:name]) if params.key?("copy")
+        redirect Copies.path(seat[:id]), 303 if params.key?("copy")
 
         Operations::VisitSeat.new.call(seat, row)
         return alone(row, seat, token) if row.alone

@@ -88,7 +88,8 @@ module Roost
         def rendered(seat, row, taken, view)
           page = page_of(row, taken)
           view = "sitting/done" unless page.stage == :at_work
-          html = partial(view, page: page, now: row.now, task: taken.task, round: round(seat, row, taken, page))
+          html = partial(view, page: page, now: row.now, task: taken.task, round: round(seat, row, taken, page),
+                               copy: (Copies.path(seat[:id]) if row.alone && Operations::OwnCopy.allowed?(row, seat[:id])))
           page.slide.prompt ? Marks.fill(html, Operations::SaveAnswer.names(seat, page.slide)) : html
         end
 
