@@ -47,7 +47,10 @@ module Browser
 
   def self.add(name, options)
     Capybara.register_driver(name) do |app|
-      Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service)
+      Capybara::Selenium::Driver.new(app, browser: :chrome, options: options, service: service).tap do |driver|
+        # What ChromeDriver says of an element that goes while it is looked at; Capybara then looks again.
+        driver.invalid_element_errors << Selenium::WebDriver::Error::UnknownError
+      end
     end
   end
   private_class_method :add
