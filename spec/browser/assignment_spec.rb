@@ -70,6 +70,37 @@ RSpec.describe "An assignment, on students' devices and the teacher's" do
     expect([desk, laptop].flat_map { |each| complaints(each) }).to eq([])
   end
 
+  it "takes a sketch and a picture on a card, and has them again for who comes back, also in the own copy" do
+    kinds = Roost::Core::Kinds
+    slides = [slide("s1", heading: "Draw the reeds", prompt: kinds::Sketch::Prompt.new(id: "p1", settings: {})),
+              slide("s2", heading: "Photos", prompt: kinds::Posts::Prompt.new(id: "p2", settings: { "approve" => false }))]
+    given = { "opens_at" => hours(-3), "closes_at" => hours(3), "entry" => "free", "going_back" => "1", "feedback" => "right" }
+    id = kept_lesson(account, Roost::Core::Lesson.new(title: "At the sluice", slides: slides))
+    row = Roost::Operations::AssignLesson.new.call(account, id, given).value
+    ada = seat_window(:ada, row, as: "Ada")
+    ada.click_button "Begin"
+    ada.driver.browser.action.move_to(ada.find(".sheet").native, -90, 0).click_and_hold.move_by(40, 30).release.perform
+    expect(ada).to have_css(".answer-state", text: "✓ Saved.")
+    ada.click_button "Next →"
+    ada.attach_file("Picture or camera", File.join(Roost::Settings::ROOT, "docs/screenshots/lessons.png"), make_visible: true)
+    expect(ada).to have_css(".post-state", text: "Picture ready.")
+    ada.click_button "Add this card"
+    expect(ada).to have_css(".others-cards .card-picture")
+    ada.refresh
+    expect(ada).to have_css(".own-cards .card-picture")
+    expect(ada).to have_text("2 of 2 answered")
+    ada.click_button "← Back"
+    expect(ada).to have_css(".sheet path, .sheet polyline", visible: :all)
+    expect_accessible(ada)
+    2.times { ada.find("button", text: /Next|Look back/).click.then { sleep 0.3 } }
+    ada.click_button "Hand in"
+    ada.click_link "Your copy of it"
+    expect(ada).to have_css(".copy-page svg, .copy-page img", minimum: 2)
+    expect(ada.evaluate_script("[...document.images].every((each) => each.complete && each.naturalWidth > 0)")).to be(true)
+    expect_accessible(ada)
+    expect(complaints(ada)).to eq([])
+  end
+
   it "is come to by its code, with the clock of the device an hour wrong and set back in the midst" do
     given = { "opens_at" => hours(-3), "closes_at" => hours(3), "limit" => "30", "entry" => "free", "going_back" => "1" }
     row = Roost::Operations::AssignLesson.new.call(account, kept_lesson(account, lesson), given).value

@@ -2,24 +2,29 @@
 
 module Roost
   module Operations
-    # What a student may answer just now: the question that is open to all, or those of the quiz they are at work in.
+    # What a student may answer just now: the question that is open to all, or those of the quiz or the assignment they
+    # are at work in.
     module OpenToSeat
       # @param seat [Hash] :id
       # @param row [Store::Sessions::Row] of its session
       # @return [Array<Core::Slide>] with questions
       def self.slides(seat, row)
+        lesson = Store::Sessions.new.lesson_of(row)
+        ids(seat, row, lesson).filter_map { |id| lesson.slide(id) }.select(&:prompt)
+      end
+
+      def self.ids(seat, row, lesson)
+        return of_sitting(seat, row) if row.alone
         return [] unless row.state.open?
 
-        lesson = Store::Sessions.new.lesson_of(row)
-        ids = lesson.quiz(row.state.slide_id) ? of_sitting(seat, row) : [row.state.slide_id]
-        ids.filter_map { |id| lesson.slide(id) }.select(&:prompt)
+        lesson.quiz(row.state.slide_id) ? of_sitting(seat, row) : [row.state.slide_id]
       end
 
       def self.of_sitting(seat, row)
         sitting = Store::Sittings.new.latest_of_seat(seat[:id])&.sitting
         sitting ? sitting.slides.select { |id| sitting.cover?(row.now, id) } : []
       end
-      private_class_method :of_sitting
+      private_class_method :ids, :of_sitting
     end
   end
 end
