@@ -1,28 +1,39 @@
 # frozen_string_literal: true
 
+require "open3"
+require "socket"
+require "tmpdir"
 require_relative "picture_sheet"
 
-# Takes what students do at their own speed, and puts it on one sheet: a quiz at the Desk, on a phone and looked back on;
-# assigning, who is how far, catching up, what to bring back; a student's page and own copy.
+# Takes what students do at their own speed, and puts it on one sheet: a quiz at the Desk, on a phone and looked back on, a
+# student's page; assigning, who is how far, what to bring back; the page of a course, catching up, an own copy as PDF.
 class AlonePictures
   include PictureSheet
 
   LESSON = "Voices of the marsh"
   CLASS_NAME = "Year 7 Kestrel"
   BEFORE = 6 # slides
+  PAPER = { printBackground: true, paperWidth: 8.27, paperHeight: 11.69 }.freeze # inches
+
+  # A port for the page of a course.
+  # @return [Integer]
+  def self.free_port = TCPServer.open("127.0.0.1", 0) { |socket| socket.addr[1] }
 
   # @param folder [String] where the sheet goes
   # @param teacher [Capybara::Session], seat [Capybara::Session]
   # @param email [String] of the demo teacher
-  def initialize(folder, teacher, seat, email)
+  # @param course_port [Integer] to which the program posts
+  def initialize(folder, teacher, seat, email, course_port:)
     @folder = folder
     @teacher = teacher
     @seat = seat
     @account = Roost::Store::Accounts.new.id_of(email)
+    @course_port = course_port
   end
 
   def call
-    write_sheet([[*quiz, student], [assigning, *catching_up]], File.join(@folder, "alone.png"))
+    write_sheet([[*quiz, student], [assigning, following, bringing_back], [course_page, catching_up, copy]],
+                File.join(@folder, "alone.png"))
   end
 
   private
@@ -35,7 +46,9 @@ class AlonePictures
     seat.find("h1", text: "Which bird has this beak?")
     working = shot(seat)
     4.times { seat.click_button("Next →").then { sleep 0.5 } }
-    seat.find(".sitting-steps summary").click
+    2.times { seat.click_button("Next →").then { sleep 0.5 } }
+    seat.click_button "Look back"
+    seat.find("h1", text: "Look back")
     back = shot(seat)
     sleep 30 # so long the practice class is at work
     [shot(teacher), working, back].tap { end_session }
@@ -76,17 +89,70 @@ class AlonePictures
     shot(teacher)
   end
 
-  # @return [Array<String>] PNG of who is how far, of what to bring back, and of an own copy
-  def catching_up
+  # @return [String] PNG of who is how far
+  def following
     teacher.visit "/assignments"
     teacher.click_link "At home: What did you hear"
-    following = shot(teacher)
+    @link = teacher.find("#link").value
+    shot(teacher)
+  end
+
+  # @return [String] PNG
+  def bringing_back
     teacher.visit "/classes"
     teacher.click_link CLASS_NAME
     teacher.click_link "Bring back"
-    bring = shot(teacher)
-    seat.click_link "Your copy", match: :first
-    seat.execute_script("scrollTo(0, 1400)")
-    [following, bring, shot(seat)]
+    shot(teacher)
+  end
+
+  # @return [String] PNG of the page of a course, to which the assignment was posted, and into which its link is pasted
+  def course_page
+    with_course_page do |address|
+      teacher.visit "/assignments"
+      teacher.click_link "At home: What did you hear"
+      teacher.click_button "Post to the course page"
+      teacher.find(".note", text: "Posted to the course page.")
+      teacher.visit "#{address}/?#{URI.encode_www_form(paste: "#{Capybara.app_host}#{URI(@link).path}")}"
+      # The made-up host of these pictures can't be reached.
+      teacher.execute_script("for (const each of document.images) each.src = each.src.replace(/^.*?:[/][/][^/]+/, arguments[0])",
+                             Capybara.app_host)
+      shot(teacher)
+    end
+  end
+
+  def with_course_page
+    address = "http://127.0.0.1:#{@course_port}"
+    Dir.mktmpdir do |folder|
+      serving = spawn({ "ROOST_VAR" => folder }, "bundle", "exec", "ruby", "coursepage/serve.rb", "--port", @course_port.to_s,
+                      "--url", Capybara.app_host, chdir: Roost::Settings::ROOT, out: File::NULL)
+      100.times { break if answers? || sleep(0.1).nil? }
+      yield address
+    ensure
+      Process.kill(:TERM, serving)
+      Process.wait(serving)
+    end
+  end
+
+  def answers?
+    TCPSocket.open("127.0.0.1", @course_port).close
+    true
+  rescue Errno::ECONNREFUSED
+    false
+  end
+
+  # @return [String] PNG
+  def catching_up
+    rows = Roost::Store::Sessions.new.all_of(@account).select(&:class_id)
+    row = rows.find { |each| Roost::Operations::GiveCatchUp.missed(each).any? }
+    teacher.visit "/assignments/catch-up?session=#{row.id}"
+    shot(teacher)
+  end
+
+  # @return [String] PNG of the second page of a PDF, with questions on it
+  def copy
+    seat.all(:link, "Your copy", minimum: 1).last.click
+    seat.find("h1")
+    pdf = seat.driver.browser.execute_cdp("Page.printToPDF", **PAPER)["data"].unpack1("m")
+    Open3.capture2("pdftoppm", "-png", "-r", "96", "-f", "2", "-l", "2", stdin_data: pdf, binmode: true).first
   end
 end

@@ -35,11 +35,13 @@ class Screenshots
     Roost::Store::Database.migrate
     Roost::Store::Database.connection.run("TRUNCATE #{Keeping::TABLES.join(", ")} RESTART IDENTITY CASCADE")
     @sign_in = Roost::Setup::Demo.new.call
-    Bench::Server.program({ "ROOST_ENV" => "test", "ROOST_BASE_URL" => ADDRESS }) do |server|
+    course_port = AlonePictures.free_port
+    settings = { "ROOST_ENV" => "test", "ROOST_BASE_URL" => ADDRESS, "ROOST_COURSE_PAGE" => "http://127.0.0.1:#{course_port}" }
+    Bench::Server.program(settings) do |server|
       Capybara.app_host = server.address
       working { prepare }
       ClassPictures.new(FOLDER, teacher, seat, @sign_in[:email]).call
-      AlonePictures.new(FOLDER, teacher, seat, @sign_in[:email]).call
+      AlonePictures.new(FOLDER, teacher, seat, @sign_in[:email], course_port: course_port).call
       start
       run
       look_back
