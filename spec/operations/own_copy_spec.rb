@@ -46,7 +46,32 @@ RSpec.describe "A student's own copy" do
     results = -> { Roost::Operations::OwnResults.new.call(Struct.new(:id).new(person)) }
     expect(results.call.past).to eq([])
     command(session, "end")
-    expect(results.call.topics.map(&:to_a)).to eq([["food", 2/3r, 3]])
-    expect(results.call.past.map { |past| [past.right, past.marked, past.copy] }).to eq([[3, 4, true]])
+    expect(results.call.topics.map(&:to_a)).to eq([["food", 2/3r, 3, nil, 2/3r]])
+    expect(results.call.past.map { |past| [past.right, past.marked, past.copy, past.points] }).to eq([[3, 4, true, nil]])
+  end
+
+  it "says how a topic grew since earlier lessons" do
+    topic = Roost::Operations::OwnResults::Topic.of("food", [[1r, 1/2r], [0r, 1/2r], [1/2r]])
+    expect([topic.lately, topic.before, topic.share, topic.many, topic.growing?]).to eq([3/4r, 1/3r, 1/2r, 5, true])
+  end
+
+  it "has what the teacher wrote about an answer, which nobody else's account can write or take back" do
+    ask("o1", "o2")
+    write = ->(account, text, at: seat[:id]) { Roost::Operations::CommentAnswer.new.call(account, session.id, at, "q2", text) }
+    other = teacher(email: "moss@heronsgate.example")
+    stranger = take_seat(kept_session(other, lesson)).first
+    expect([write.call(other, "Mine"), write.call(session.account_id, "No", at: stranger[:id])]).to eq([nil, nil])
+    expect(write.call(session.account_id, "x" * 1_001).reason).to start_with("A comment is too long")
+    write.call(session.account_id, "Look at its beak again.")
+    expect(copy.call).to be_nil
+    command(session, "end")
+    expect(copy.call.pages.map(&:comment)).to eq(["", "", "Look at its beak again."])
+    person = Roost::Store::Students.new.create(session.account_id, [{ name: "Cleo Okafor", shown_name: "Cleo" }]).first
+    Roost::Store::Seats.new.belong(seat[:id], student_id: person, team_id: nil)
+    own = Roost::Operations::OwnResults.new.call(Struct.new(:id).new(person)).comments
+    expect(own.map { |comment| [comment.row.id, comment.slide.id, comment.text] })
+      .to eq([[session.id, "q2", "Look at its beak again."]])
+    write.call(session.account_id, "")
+    expect(Roost::Store::Comments.new.of([seat[:id]])).to eq({})
   end
 end

@@ -143,6 +143,7 @@ RSpec.describe Roost::Operations::Purge do
       seats = database[:seats].where(name: ["Wilhelmine the Swift", "Kunigunde"]).order(:id).select_map(:id)
       seats.zip(%w[Whimbrel Curlew]) do |seat_id, text|
         Roost::Store::Notes.new.save(seat_id, "s4", text: text, save_no: 1, save_id: SecureRandom.uuid, writer: nil, over: [])
+        Roost::Store::Comments.new.write(seat_id, "s4", "Of the #{text.downcase}")
       end
       ops::KeepStudent.new.delete(account, classes[0], wilhelmine)
       expect(Roost::Store::Students.new.of_class(classes[0]).map(&:name)).to eq(["Kunigunde"])
@@ -152,8 +153,8 @@ RSpec.describe Roost::Operations::Purge do
       ops::KeepStudent.new.delete(account, classes[0], wilhelmine)
       database[:students].where(id: wilhelmine).update(deleted_at: long_ago(31))
       expect(described_class.new.call(days: 30)).to include(students: 1, classes: 0)
-      expect(words("Wilhelmine", "ExtraWilhelmine", "of Wilhelmine", "N10", "Whimbrel")).to eq([])
-      expect(words("Kunigunde", "Curlew")).to eq(%w[Kunigunde Curlew])
+      expect(words("Wilhelmine", "ExtraWilhelmine", "of Wilhelmine", "N10", "Whimbrel", "whimbrel")).to eq([])
+      expect(words("Kunigunde", "Curlew", "curlew")).to eq(%w[Kunigunde Curlew curlew])
     end
   end
 

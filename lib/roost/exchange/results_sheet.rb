@@ -6,12 +6,14 @@ module Roost
     # for whoever of the class was not there.
     class ResultsSheet
       COLUMNS = ["Session", "Class", "Date", "Student", "Number", "Besides the name", "Question no.", "Question",
-                 "Kind", "Outcome", "Mark", "Points", "Seconds", "Answer", "Unfinished", "Late"].freeze
+                 "Kind", "Outcome", "Mark", "Points", "Seconds", "Answer", "Unfinished", "Late", "Comment"].freeze
 
       # @param results [Core::Analysis::Results]
       # @param about [Hash] :class_name and :date as they stand in the rows
-      def initialize(results, class_name: "", date: "")
+      # @param comments [Hash{Array(Integer, String)=>String}] seat and slide to what the teacher wrote to the student
+      def initialize(results, class_name: "", date: "", comments: {})
         @results = results
+        @comments = comments
         @about = [results.record.title, class_name, date]
       end
 
@@ -35,7 +37,7 @@ module Roost
           outcome = line.outcomes[slide.id]
           [*@about, line.seat.name, number(line.seat), line.seat.extra, results.number(slide), slide.name, slide.prompt.label,
            outcome.status.to_s.tr("_", " "), outcome.mark&.to_f&.round(4), outcome.points, outcome.seconds&.round(1),
-           answer(outcome, slide.prompt), yes(outcome.unfinished), late(outcome.answer)]
+           answer(outcome, slide.prompt), yes(outcome.unfinished), late(outcome.answer), @comments[[line.seat.id, slide.id]]]
         end
       end
 

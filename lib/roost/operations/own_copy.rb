@@ -8,8 +8,9 @@ module Roost
       # pages:: [Page], the slides the student got
       # notes:: [String], theirs on what is on no page, as the card of a quiz
       Copy = Struct.new(:row, :pages, :share, :notes, keyword_init: true)
-      # outcome:: Core::Session::Outcome, nil of a slide that asks nothing; note:: String, theirs; "" without one
-      Page = Struct.new(:slide, :outcome, :note, keyword_init: true)
+      # outcome:: Core::Session::Outcome, nil of a slide that asks nothing
+      # note:: theirs, comment:: of the teacher on the answer; "" without one
+      Page = Struct.new(:slide, :outcome, :note, :comment, keyword_init: true)
 
       # @param row [Store::Sessions::Row]
       # @param seat_id [Integer]
@@ -21,8 +22,9 @@ module Roost
         line = Core::Analysis::Results.new(record).line_of(seat_id)
         asked = record.asked_of(seat_id).map(&:id)
         slides = slides(row, seat_id, record.lesson).select { |slide| slide.prompt.nil? || asked.include?(slide.id) }
+        comments = Store::Comments.new.of([seat_id])
         notes = Store::Notes.new.of_seat(seat_id).transform_values(&:text).reject { |_, text| text.empty? }
-        pages = slides.map { |slide| page(record, slide, seat_id, notes.fetch(slide.id, "")) }
+        pages = slides.map { |slide| page(record, slide, seat_id, notes, comments) }
         Copy.new(row: row, pages: pages, share: line&.share, notes: notes.except(*slides.map(&:id)).values).freeze
       end
 
@@ -42,8 +44,9 @@ module Roost
 
       private
 
-      def page(record, slide, seat_id, note)
-        Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id), note: note).freeze
+      def page(record, slide, seat_id, notes, comments)
+        Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id), note: notes.fetch(slide.id, ""),
+                 comment: comments.fetch([seat_id, slide.id], "")).freeze
       end
 
       def slides(row, seat_id, lesson)

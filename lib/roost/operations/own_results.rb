@@ -12,32 +12,65 @@ module Roost
       # points:: in its rounds, nil where none was played
       Past = Struct.new(:row, :share, :right, :marked, :points, :copy, keyword_init: true)
       # share:: mean mark over all questions about it; many:: how many there were
-      Topic = Struct.new(:name, :share, :many, keyword_init: true)
-      Results = Struct.new(:past, :topics, keyword_init: true)
+      # lately, before:: mean marks of the last session in which it was asked, and of those before; nil where it was one
+      Topic = Struct.new(:name, :share, :many, :before, :lately, keyword_init: true) do
+        # @param sessions [Array<Array<Rational>>] marks of each session that asked about it, the latest first
+        def self.of(name, sessions)
+          mean = ->(marks) { marks.sum / marks.length if marks.any? }
+          new(name: name, share: mean.call(sessions.flatten), many: sessions.sum(&:length), lately: mean.call(sessions.first),
+              before: mean.call(sessions.drop(1).flatten)).freeze
+        end
+
+        # Whether they know it better than they did.
+        def growing? = !before.nil? && lately > before
+      end
+      # What a teacher wrote about one answer. slide:: what was asked
+      Comment = Struct.new(:row, :slide, :text, keyword_init: true)
+      Results = Struct.new(:past, :topics, :comments, keyword_init: true)
 
       # @param student [Core::Student]
-      # @return [Results] the latest sessions first, topics with the surest first
+      # @return [Results] the latest sessions and comments first, topics with the surest first
       def call(student)
         marks = Hash.new { |all, name| all[name] = [] }
         past = Store::Sessions.new.ended_with(student.id, MOST).map { |row, seat_id| past(row, seat_id, marks) }
-        topics = marks.select { |_, each| each.length >= ENOUGH }.map do |name, each|
-          Topic.new(name: name, share: each.sum / each.length, many: each.length).freeze
-        end
-        Results.new(past: past, topics: topics.sort_by { |topic| [-topic.share, topic.name] }).freeze
+        topics = marks.map { |name, sessions| Topic.of(name, sessions) }.select { |topic| topic.many >= ENOUGH }
+        Results.new(past: past, topics: topics.sort_by { |topic| [-topic.share, topic.name] }, comments: comments(student)).freeze
       end
 
       private
+
+      # Of sessions of which they were told how it went.
+      def comments(student)
+        seats = Store::Seats.new.all_of_student(student.id)
+        written = Store::Comments.new.of(seats.values).first(MOST)
+        rows = seats.invert.slice(*written.map { |(seat_id, _), _| seat_id }.uniq)
+                    .transform_values { |session_id| Store::Sessions.new.find(session_id) }
+        told = rows.select { |seat_id, row| OwnCopy.told?(row, seat_id) }
+        written.select { |(seat_id, _), _| told.key?(seat_id) }.map { |key, text| comment(told, *key, text) }
+      end
+
+      def comment(rows, seat_id, slide_id, text)
+        row = rows.fetch(seat_id)
+        Comment.new(row: row, slide: Store::Sessions.new.lesson_of(row).slide(slide_id), text: text).freeze
+      end
 
       def past(row, seat_id, marks)
         results = Core::Analysis::Results.new(Store::Records.new.at_seat(row, seat_id))
         line = results.line_of(seat_id)
         lesson = Store::Sessions.new.lesson_of(row)
-        line.outcomes.each do |slide_id, outcome|
-          topics = lesson.slide(slide_id).prompt.then { |prompt| prompt.counts? ? prompt.subtopics + prompt.standards : [] }
-          topics.each { |name| marks[name] << outcome.mark if outcome.mark }
-        end
+        by_topic(line, lesson).each { |name, each| marks[name] << each }
         Past.new(row: row, share: line.share, right: line.right, marked: line.marked, points: (line.points if results.game?),
                  copy: OwnCopy.allowed?(row, seat_id)).freeze
+      end
+
+      # @return [Hash{String=>Array<Rational>}] subtopic or standard to marks
+      def by_topic(line, lesson)
+        marks = Hash.new { |all, name| all[name] = [] }
+        line.outcomes.each do |slide_id, outcome|
+          prompt = lesson.slide(slide_id).prompt
+          (prompt.subtopics + prompt.standards).each { |name| marks[name] << outcome.mark } if outcome.mark && prompt.counts?
+        end
+        marks
       end
     end
   end

@@ -55,7 +55,7 @@ module Roost
       end
 
       # Those deleted, and those whose last class is gone. What they did stays, without their names; what they noted for
-      # themselves goes.
+      # themselves and what was written to them goes.
       # @return [Integer] how many
       def students(days)
         nowhere = database[:students].left_join(:enrolments, student_id: :id).where(class_id: nil).select(Sequel[:students][:id])
@@ -64,7 +64,7 @@ module Roost
         database[:session_events].where(command: "rename")
                                  .where(Sequel.lit("(arguments->>'seat')::bigint") => seats)
                                  .update(arguments: Sequel.lit("arguments - 'name'"))
-        database[:notes].where(seat_id: seats).delete
+        %i[notes comments].each { |table| database[table].where(seat_id: seats).delete }
         database[:seats].where(id: seats.select_map(:id)).update(name: Sequel.join([NAMELESS, :id]), extra: "")
         database[:students].where(id: going).delete
       end

@@ -86,6 +86,11 @@ module Roost
         database[:seats].where(student_id: student_id, session_id: session_ids, removed_at: nil).as_hash(:session_id, :id)
       end
 
+      # @return [Hash{Integer=>Integer}] session id to the seat of a student there, of all sessions
+      def all_of_student(student_id)
+        database[:seats].where(student_id: student_id, removed_at: nil).as_hash(:session_id, :id)
+      end
+
       # Whether a seat is in a session, and not removed.
       def in?(session_id, seat_id) = database[:seats].where(session_id: session_id, id: seat_id, removed_at: nil).any?
 

@@ -64,7 +64,15 @@ module Roost
         row = own_session(id)
         results = results(row)
         line = results.line_of(whole(seat_id)) || not_found
-        page("results/student", title: line.seat.name, row: row, results: results, line: line)
+        page("results/student", title: line.seat.name, row: row, results: results, line: line,
+                                comments: Store::Comments.new.of([line.seat.id]))
+      end
+
+      # What the teacher writes to a student about one answer.
+      post "/:id/students/:seat/:slide/comment" do |id, seat_id, slide_id|
+        row = own_session(id)
+        granted(Operations::CommentAnswer.new.call(account_id, row.id, whole(seat_id), slide_id, params["text"].to_s))
+        redirect "/results/#{row.id}/students/#{whole(seat_id)}#answer-#{slide_id}", 303
       end
 
       # One answer as a picture file, for kinds whose answers are pictures.
@@ -84,8 +92,9 @@ module Roost
         row = own_session(id)
         content_type "text/csv; charset=utf-8"
         attachment "#{row.title.gsub(/[^[:alnum:] ]/, "").strip} #{row.created_at.strftime("%Y-%m-%d")}.csv"
-        Exchange::ResultsSheet.new(results(row), class_name: row.class_name,
-                                                    date: date(row.created_at)).to_csv
+        results = results(row)
+        Exchange::ResultsSheet.new(results, class_name: row.class_name, date: date(row.created_at),
+                                            comments: Store::Comments.new.of(results.record.seats.map(&:id))).to_csv
       end
 
       # Whether students may look at what they gave.
