@@ -18,7 +18,8 @@ RSpec.describe "Notes of a seat, by its address" do
     expect([send_note("{"), send_note("[" * 30_000), send_note("\"#{"x" * 50_000}\"")]).to eq([[422, "refused"]] * 3)
     expect(JSON.parse(get("/seat/#{token}/notes").body)).to eq({ "s1" => { "text" => "Mine", "saved" => note(1)[:save_id] } })
     expect(JSON.parse(get("/seat/#{take_seat(session, "Cleo").last}/notes").body)).to eq({})
-    expect(get("/seat/unknown/notes").status).to eq(404)
+    unknown = [get("/seat/unknown/notes"), post("/seat/unknown/notes", "{}")]
+    expect(unknown.map { |reply| [reply.status, JSON.parse(reply.body)["state"]] }).to eq([[404, "refused"]] * 2)
   end
 
   it "wait a little where they come too fast" do

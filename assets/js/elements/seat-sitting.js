@@ -20,7 +20,7 @@ class SeatSitting extends HTMLElement {
     this.ahead = new Ahead(this.address);
     this.addEventListener("click", (event) => this.press(event));
     this.addEventListener("told", () => this.show("GET"));
-    this.addEventListener("kept", () => this.others());
+    this.addEventListener("kept", () => this.querySelector("[data-own-first]") && this.others());
     this.addEventListener("time-short", () => this.flush());
     this.addEventListener("time-over", () => this.flush().then(() => this.show("GET")));
     this.life = setInterval(() => {

@@ -8,7 +8,8 @@ const PLAIN = /^[^[{]/; // a text a student wrote, and not a drawing or a list
 class StillHere extends HTMLElement {
   connectedCallback() {
     const token = location.pathname.split("/").pop();
-    const saves = kept.keys(`roost.outbox.${token}.`).flatMap((key) => Object.values(kept.get(key) ?? {}));
+    const keys = ["outbox", "notes"].flatMap((name) => kept.keys(`roost.${name}.${token}.`));
+    const saves = keys.flatMap((key) => Object.values(kept.get(key) ?? {}));
     const texts = saves.map(({ fields }) =>
       Object.values(fields)
         .flat()

@@ -11,6 +11,7 @@ module Roost
       # Notes of one seat: a device sends one every second at most.
       PACE = { burst: 12, rate: 2 }.freeze
       MOST_BYTES = 40_000
+      NOT_KNOWN = "This seat is not known any more. What stands here is on this device only."
       set :pace, Pace.new(**PACE)
 
       # What shows a page of ours where there is no line (assets/js/worker.js). Changes with the assets,
@@ -64,14 +65,14 @@ module Roost
       # What the student has noted so far, by slide.
       get "/:token/notes" do |token|
         content_type :json
-        notes = Store::Notes.new.of_seat(seat(token)[:id])
+        notes = Store::Notes.new.of_seat(noting(token)[:id])
         JSON.generate(notes.transform_values { |note| { text: note.text, saved: note.save_id } })
       end
 
       # A note, sent as the draft of an answer is.
       post "/:token/notes" do |token|
         content_type :json
-        seat = seat(token)
+        seat = noting(token)
         halt 429, JSON.generate(state: "unsent") unless settings.pace.turn?(seat[:id])
         said = Operations::KeepNote.new.call(seat, Store::Sessions.new.find(seat[:session_id]), note)
         status 422 if said.state == "refused"
@@ -88,6 +89,11 @@ module Roost
       end
 
       helpers do
+        # @return [Hash] :id and :session_id of a seat
+        def noting(token)
+          Store::Seats.new.by_token(token) || halt(404, JSON.generate(state: "refused", message: NOT_KNOWN))
+        end
+
         # @return [Hash, nil] what was sent; nil where it can't be read
         def note
           body = request.body.read(MOST_BYTES + 1).to_s
