@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "rack"
+
 module Bench
   # Students at their own speed: three hundred open an assignment within ten seconds; go through it, each a slide every ten
   # seconds, answering; and a class of thirty in a quiz of forty questions, from an answer to its cell at the Desk.
