@@ -15,14 +15,17 @@ RSpec.describe Roost::Core::Session::Views::Grid do
                                       started_at: 0.0, seen: seen, moved_at: moved_at, **more).freeze
   end
 
-  def grid(sittings, answers: {}, now: 1010.0)
+  def grid(sittings, **how) = described_class.of(moment(sittings, **how))
+
+  # @param after [Roost::Core::Session::Moment, nil] the one before
+  def moment(sittings, answers: {}, now: 1010.0, after: nil)
     commands = Roost::Core::Session::Commands
     state = commands.call(lesson, room_options, Roost::Core::Session::State.start, "begin", {}, 0.0).value
     about = { id: 1, title: "Birds", lesson: lesson, options: room_options, seats: seats, openings: state.openings }
     given = answers.transform_keys { |slide_id| [slide_id, 1] }
-    record = Roost::Core::Session::Record.new(**about, answers: given, shown: {})
-    moment = { record: record, state: state, version: 1, code: "CDFGHJ" }
-    described_class.of(Roost::Core::Session::Moment.new(**moment, sittings: sittings, now: now))
+    record = Roost::Core::Session::Record.new(**about, answers: given, shown: {}, before: after&.record)
+    parts = { record: record, state: state, version: 1, code: "CDFGHJ" }
+    Roost::Core::Session::Moment.new(**parts, sittings: sittings, now: now)
   end
 
   it "says of each student how every question stands, where they are, and how it goes" do
@@ -49,5 +52,49 @@ RSpec.describe Roost::Core::Session::Views::Grid do
     expect([stuck.call(1100.0), stuck.call(1181.0)]).to eq([nil, 1000.0])
     late = { "q0" => { 1 => answer(1, "q0", picked("o1"), at: 1100.0) } }
     expect(grid({ 1 => sitting(moved_at: 1000.0) }, answers: late, now: 1181.0).rows.first.stuck_since).to be_nil
+  end
+
+  describe "of a moment after another" do
+    let(:sittings) { (1..4).to_h { |id| [id, sitting] } }
+
+    it "is what it would be from the start, whatever came" do
+      PropCheck.forall(PropCheck::Generators.array(PropCheck::Generators.choose(0..47), max: 12)) do |picks|
+        answers = {}
+        now = sittings
+        last = nil
+        picks.each do |pick|
+          what, seat = pick.divmod(4)
+          seat += 1
+          if what < 6 then answers = with_answer(answers, "q#{what % 3}", seat, "o#{1 + (what / 3)}")
+          else
+            now = now.merge(seat => sitting(at: what - 5, seen: %w[r1 q0].first(1 + (what % 2)), moved_at: what.to_f))
+          end
+          last = moment(now, answers: answers, after: last)
+          expect(described_class.of(last)).to eq(grid(now, answers: answers))
+        end
+      end
+    end
+
+    it "costs about as much for one answer among forty questions as among five" do
+      costs = [5, 40].map { |questions| cost_of_one(questions) }
+      expect(costs.last / costs.first.to_f).to be < 2
+    end
+
+    def with_answer(answers, slide_id, seat, option)
+      answers.merge(slide_id => answers.fetch(slide_id, {}).merge(seat => answer(seat, slide_id, picked(option))))
+    end
+
+    # Lines and calls that one more answer takes, of thirty who have answered all.
+    def cost_of_one(questions)
+      asked = Array.new(questions) { |at| slide("q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1])) }
+      quiz = Roost::Core::Lesson.new(title: "B", slides: asked, sections: [section("quiz1", "quiz", asked.map(&:id))])
+      class_of = Array.new(30) { |at| Roost::Core::Session::Seat.new(id: at + 1, name: "S#{at}", here: true).freeze }
+      allow(self).to receive_messages(lesson: quiz, seats: class_of)
+      at_work = class_of.to_h { |seat| [seat.id, sitting(slides: asked.map(&:id))] }
+      answers = asked.to_h { |each| [each.id, class_of.to_h { |seat| [seat.id, answer(seat.id, each.id, picked("o1"))] }] }
+      first = moment(at_work, answers: answers).tap { |each| described_class.of(each) }
+      second = moment(at_work, answers: with_answer(answers, "q0", 7, "o2"), after: first)
+      Counting.steps { described_class.of(second) }
+    end
   end
 end

@@ -26,6 +26,10 @@ module Roost
 
         attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies, :roll, :teams, :shares
 
+        # What is shown may keep here what it knows, for the next record of the same seats and lesson.
+        # @return [Hash]
+        attr_reader :memory
+
         def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {},
                        tallies: {}, roll: [], teams: [], shares: {}, begun_at: nil, before: nil)
           @id = id
@@ -45,6 +49,7 @@ module Roost
           @begun_at = begun_at
           @fresh = {}
           @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]
+          @memory = before&.same_class?(self) ? before.memory : {}
           @marks = before && before.lesson.equal?(lesson) ? before.marks : {}.compare_by_identity
         end
 
@@ -149,6 +154,10 @@ module Roost
         # @return [Hash{Integer=>Float}] seat id to when the question was sent to its device
         def shown_to(slide_id) = shown.fetch([slide_id, attempt(slide_id)], NONE)
 
+        # Whether they can be read as answers or not; the same object as a moment ago where nothing came.
+        # @return [Hash{Integer=>Answer}] seat id to answer
+        def all_answers(slide_id) = answers.fetch([slide_id, attempt(slide_id)], NONE)
+
         protected
 
         attr_reader :marks
@@ -161,8 +170,6 @@ module Roost
           same = ->(slide_id) { other.all_answers(slide_id).equal?(all_answers(slide_id)) }
           [*[@given, @unread].map { |each| each.select { |slide_id, _| same.call(slide_id) } }, @names, @given]
         end
-
-        def all_answers(slide_id) = answers.fetch([slide_id, attempt(slide_id)], NONE)
 
         private
 

@@ -26,10 +26,11 @@ module Roost
             # @return [Grid]
             def of(moment)
               questions = moment.lesson.slides_of(moment.quiz).select(&:prompt)
-              rows = moment.birds.first(MOST_LISTED).map { |bird| row(moment, questions, bird) }
+              cells = GridCells.of(moment, questions)
+              rows = moment.birds.first(MOST_LISTED).map { |bird| row(moment, questions, bird, cells[bird.seat_id]) }
               sittings = moment.seats.filter_map { |seat| moment.sittings[seat.id] }
               done = sittings.count { |each| each.over?(moment.now) }
-              new(questions: questions, rows: rows, begun: sittings.length, done: done, share: share(moment, questions),
+              new(questions: questions, rows: rows, begun: sittings.length, done: done, share: cells.share,
                   ends_at: moment.state.opening&.deadline, waiting: Grid.waiting(moment.record, questions)).freeze
             end
 
@@ -43,13 +44,12 @@ module Roost
 
             private
 
-            def row(moment, questions, bird)
-              sitting = moment.sittings[bird.seat_id]
+            def row(moment, questions, bird, seat)
+              sitting = seat.sitting
               state = state(sitting, moment)
-              Row.new(seat_id: bird.seat_id, name: bird.name, here: bird.here, state: state,
-                      cells: questions.map { |slide| cell(moment, slide.id, bird.seat_id, sitting) },
+              Row.new(seat_id: bird.seat_id, name: bird.name, here: bird.here, state: state, cells: seat.cells,
                       at: (questions.index { |slide| slide.id == sitting.slide_id } if state == :at_work),
-                      stuck_since: (stuck_since(moment, questions, sitting, bird) if state == :at_work),
+                      stuck_since: (stuck_since(moment, seat) if state == :at_work && bird.here),
                       ends_at: (sitting.deadline if state == :at_work)).freeze
             end
 
@@ -60,36 +60,10 @@ module Roost
               sitting.over?(moment.now) ? :over : :at_work
             end
 
-            def cell(moment, slide_id, seat_id, sitting)
-              return :left_out if sitting && !sitting.slides.include?(slide_id)
-
-              answer = moment.given(slide_id)[seat_id]
-              return status(moment.record.mark(answer)) if answer
-              return :unread if moment.unread(slide_id).key?(seat_id)
-
-              sitting&.seen&.include?(slide_id) ? :seen : :waiting
-            end
-
-            def status(mark)
-              return :given if mark.nil?
-
-              mark == 1 ? :right : { true => :wrong, false => :part }[mark.zero?]
-            end
-
             # The last that was heard of a student who is here, where that is long ago.
-            def stuck_since(moment, questions, sitting, bird)
-              return nil unless bird.here
-
-              answers = questions.filter_map { |slide| moment.answer(slide.id, bird.seat_id)&.received_at }
-              last = [sitting.moved_at, *answers].max
+            def stuck_since(moment, seat)
+              last = [seat.sitting.moved_at, seat.answered_at].compact.max
               last if moment.now - last > STUCK
-            end
-
-            # Of what each is asked, or would be.
-            def share(moment, questions)
-              ids = questions.map(&:id)
-              asked = moment.seats.sum { |seat| ((moment.sittings[seat.id]&.slides || ids) & ids).length }
-              asked.zero? ? 0.0 : ids.sum { |id| moment.given(id).length } / asked.to_f
             end
           end
         end
