@@ -70,8 +70,11 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     expect(ada).to have_css("time-left", text: "About 7 minutes left")
     ada.click_button "Next →"
     pick(ada, "Swallow")
+    ada.execute_script("document.body.style.minHeight = '3000px'; scrollTo(0, 900)")
     ada.click_button "Check my answer"
     expect(ada).to have_css(".outcome", text: "✗ Not this time")
+    expect(ada).to have_css("#seat-news", text: "Not this time", visible: :all)
+    expect(ada.evaluate_script("scrollY")).to eq(0)
     expect(ada).to have_field("options", disabled: true, visible: :all, count: 4)
     desk.find(".grid-name", text: "Ada").click
     expect(desk).to have_css(".seat-given", text: /✗.*Question 1.*Swallow/m)

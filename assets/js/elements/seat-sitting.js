@@ -19,7 +19,7 @@ class SeatSitting extends HTMLElement {
     if (!this.seat) return; // a picture of a seat
     this.ahead = new Ahead(this.address);
     this.addEventListener("click", (event) => this.press(event));
-    this.addEventListener("told", () => this.show("GET"));
+    this.addEventListener("told", () => this.tell());
     this.addEventListener("kept", () => this.querySelector("[data-own-first]") && this.others());
     this.addEventListener("time-short", () => this.flush());
     this.addEventListener("time-over", () => this.flush().then(() => this.show("GET")));
@@ -77,6 +77,13 @@ class SeatSitting extends HTMLElement {
     const came = await this.show(verb, path);
     if (came || (place && !this.refusal && (await this.offline(place)))) this.toHeading();
     this.moving = false;
+  }
+
+  // How it was stands above the slide.
+  async tell() {
+    if (!(await this.show("GET"))) return;
+    scrollTo(0, 0);
+    say(this.querySelector(".outcome")?.textContent);
   }
 
   toHeading() {
