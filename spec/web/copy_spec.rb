@@ -27,9 +27,12 @@ RSpec.describe "The page of a student's own copy" do
     expect(link).not_to include(token)
     expect(pages).to all(match(%r{Swallow.*✗ Not this time.*<dt>Right</dt><dd>Grey heron.*<dt>Why</dt>.*They eat insects}m))
     expect(get("/pass/#{pass}").body).to include("/copies/#{session.id}")
+    paper = get("#{URI(link).path}.pdf")
+    expect([paper.status, paper.content_type, paper.body[0, 5]]).to eq([200, "application/pdf", "%PDF-"])
     Roost::Operations::AllowCopies.new.call(session.account_id, session.id, false)
     of_slide = Roost::Web::Given.name("q1", "#{seat[:id]}-p0")
-    paths = ["/pass/#{pass}/copies/#{session.id + 1}", URI(link).path, "/copy/#{of_slide}", "/copy/x"]
-    expect(paths.map { |path| get(path).status }).to eq([404] * 4)
+    paths = ["/pass/#{pass}/copies/#{session.id + 1}", URI(link).path, "#{URI(link).path}.pdf", "/copy/#{of_slide}",
+             "/copy/x.pdf"]
+    expect(paths.map { |path| get(path).status }).to eq([404] * 5)
   end
 end

@@ -11,7 +11,7 @@ module Roost
       MEMORY = 2 * 1024 * 1024 * 1024
       OUTPUT = 200 * 1024 * 1024
       READER = File.join(Settings::ROOT, "bin/read")
-      READERS_GEMS = %w[roo rubyzip nokogiri sanitize rqrcode].freeze
+      READERS_GEMS = %w[roo rubyzip nokogiri sanitize rqrcode prawn commonmarker].freeze
       # Of the reader: a sheet of 10 MB takes 150 MB.
       READING = { seconds: 15, memory: 1024 * 1024 * 1024, output: 20 * 1024 * 1024 }.freeze
 

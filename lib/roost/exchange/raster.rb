@@ -8,7 +8,7 @@ module Roost
     # at a time in a process of this one. What an SVG of ours looks like is drawn by librsvg's.
     class Raster
       TYPES = { "png" => "image/png", "jpg" => "image/jpeg", "webp" => "image/webp" }.freeze
-      QUALITY = { "png" => "strip", "jpg" => "strip,Q=85", "webp" => "strip,Q=75" }.freeze
+      QUALITY = { "png" => "strip", "jpg" => "strip,Q=85,background=255", "webp" => "strip,Q=75" }.freeze
       # Loaders that libvips' makers don't vouch for stay out.
       ENVIRONMENT = { "VIPS_BLOCK_UNTRUSTED" => "1", "VIPS_CONCURRENCY" => "1" }.freeze
       LIMITS = { seconds: 20, memory: 1536 * 1024 * 1024, output: 1024 * 1024, environment: ENVIRONMENT }.freeze

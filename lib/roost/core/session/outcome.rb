@@ -14,6 +14,11 @@ module Roost
       # points::  Integer, nil unless the question is played for points
       # seconds:: time used, nil without an answer
       Outcome = Struct.new(:status, :mark, :points, :seconds, :answer, :unfinished, keyword_init: true) do
+        # What is said of each to whoever answered.
+        self::IN_WORDS = { right: "✓ Right", part: "◐ Partly right", wrong: "✗ Not this time", blank: "– No answer",
+                           set_aside: "This question doesn't count", not_reached: "· Not reached",
+                           given: "Handed in: nothing marks it", unread: "Kept as you typed it" }.freeze
+
         # @param slide [Slide] with a prompt
         # @param answer [Answer, nil]
         # @param shown_at [Float, nil] when the seat's device was sent the open prompt

@@ -1,0 +1,140 @@
+# frozen_string_literal: true
+
+require "commonmarker"
+require "prawn"
+
+module Roost
+  module Exchange
+    module CopySheet
+      # The copy on paper. Runs in a process of its own (bin/read) and loads nothing else of the program. All sizes are in
+      # points.
+      class Paper
+        # Debian's fonts-dejavu-core, which has no slanted letters.
+        FONTS = { normal: "DejaVuSans.ttf", bold: "DejaVuSans-Bold.ttf", italic: "DejaVuSans.ttf",
+                  bold_italic: "DejaVuSans-Bold.ttf" }.freeze
+        FOLDER = "/usr/share/fonts/truetype/dejavu"
+        STYLES = { strong: "b", emph: "i", strikethrough: "strikethrough" }.freeze
+        INK = "251F33"
+        QUIET = "625B78"
+        LINE = "E4DAC8"
+        LABEL = 84 # wide
+        PICTURE = 230 # high at most
+        LEAST = 60 # that has to be left on a page for something to begin there
+
+        # @param copy [Hash{String=>Object}] as CopySheet.pdf has it
+        # @return [String]
+        def self.pdf(copy) = new(copy).pdf
+
+        def initialize(copy)
+          @copy = copy
+          @paper = Prawn::Document.new(page_size: "A4", margin: 50, info: { Title: copy["title"] })
+          paper.font_families.update("Paper" => FONTS.transform_values { |name| File.join(FOLDER, name) })
+          paper.font("Paper", size: 10.5)
+          paper.fill_color(INK)
+          paper.default_leading(2)
+        end
+
+        # @return [String]
+        def pdf
+          paper.text(plain(@copy["title"]), size: 20, style: :bold)
+          quietly { paper.text(plain(@copy["about"])) }
+          @copy["pages"].each { |page| section(page) }
+          quietly { paper.number_pages("<page>", at: [paper.bounds.right - 50, -20], width: 50, align: :right, size: 8) }
+          paper.render
+        end
+
+        private
+
+        attr_reader :paper
+
+        def section(page)
+          room
+          paper.move_down(14)
+          paper.stroke_color(LINE)
+          paper.stroke_horizontal_rule
+          paper.move_down(12)
+          paper.text(plain(page["heading"]), size: 13, style: :bold) unless page["heading"].empty?
+          page["texts"].each { |text| markdown(text) }
+          page["pictures"].each { |path| picture(path) }
+          page["rows"].each { |label, text, marked| row(label, text, marked) }
+        end
+
+        # What is it, and beside it what it is.
+        def row(label, text, marked)
+          room
+          paper.move_down(6)
+          quietly { paper.float { paper.text_box(label, at: [0, paper.cursor], width: LABEL - 8, size: 9.5) } }
+          paper.indent(LABEL) { beside(text, marked) }
+        end
+
+        def beside(text, how)
+          case how
+          when "picture" then picture(text)
+          when true then markdown(text)
+          else paper.text(plain(text))
+          end
+        end
+
+        def picture(path)
+          paper.start_new_page if paper.cursor < PICTURE
+          paper.move_down(4)
+          paper.image(path, fit: [paper.bounds.width, PICTURE])
+          paper.move_down(4)
+        end
+
+        def quietly
+          paper.fill_color(QUIET)
+          yield
+          paper.fill_color(INK)
+        end
+
+        def plain(text) = text.gsub(/\p{Emoji_Presentation}/, "")
+
+        def room = paper.cursor < LEAST && paper.start_new_page
+
+        def markdown(text)
+          CommonMarker.render_doc(text, %i[DEFAULT], %i[table strikethrough autolink]).each { |block| block(block) }
+        end
+
+        # @param before [String] what stands in front, in a list
+        def block(node, before = "")
+          case node.type
+          when :list then list(node, before)
+          when :blockquote then paper.indent(14) { node.each { |inner| block(inner, before) } }
+          when :code_block then paper.text(node.string_content.rstrip)
+          when :table then node.each { |line| paper.text(line.map { |cell| inline(cell) }.join("  |  "), inline_format: true) }
+          when :thematic_break, :html then nil
+          else
+            words = inline(node)
+            words = "<b>#{words}</b>" if node.type == :header
+            paper.text("#{before}#{words}", inline_format: true)
+            paper.move_down(4)
+          end
+        end
+
+        def list(node, before)
+          node.each.with_index(node.list_type == :ordered_list ? node.list_start : 0) do |item, number|
+            mark = node.list_type == :ordered_list ? "#{number}. " : "• "
+            paper.indent(before.empty? ? 8 : 20) { item.each { |inner| block(inner, inner.type == :list ? before : mark) } }
+          end
+        end
+
+        # @return [String] with the marks Prawn knows
+        def inline(node)
+          case node.type
+          when :text, :code then escaped(node.string_content)
+          when :softbreak, :linebreak then "\n"
+          when :inline_html, :image then ""
+          else
+            inside = node.map { |each| inline(each) }.join
+            style = STYLES[node.type]
+            style ? "<#{style}>#{inside}</#{style}>" : inside
+          end
+        end
+
+        # Small coloured pictures are in no font that paper has.
+        def escaped(text) = plain(text).gsub("&", "&amp;").gsub("<", "&lt;").gsub(">", "&gt;")
+      end
+    end
+  end
+end

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+RSpec.describe Roost::Exchange::CopySheet do
+  # @return [String] what stands on the pages
+  def words(pdf)
+    Tempfile.create(["copy", ".pdf"], binmode: true) do |file|
+      file.write(pdf)
+      file.flush
+      pages = Roost::Exchange::Pdf.new(file.path).pages.value
+      (1..pages).map { |number| Roost::Exchange::Pdf.new(file.path).text(number) }.join("\n")
+    end
+  end
+
+  def page(**parts) = { heading: "", texts: [], pictures: [], rows: [] }.merge(parts)
+
+  it "sets what was asked, given, right and why, whatever is written in it" do
+    text = <<~MARKDOWN
+      Look **closely** at <b>it</b> & think:
+
+      - heron
+      - bittern
+        1. small
+
+      > quoted
+
+      | a | b |
+      |---|---|
+      | c | d |
+
+      `x<y`
+    MARKDOWN
+    answered = page(heading: "Two", rows: [["You", "Swallow & 🐦"], ["Why", "They **eat**.", true]])
+    pages = [page(heading: "Who <stays>?", texts: [text]), answered]
+    said = words(described_class.pdf({ title: "Birds ◐", about: "Ada Ωß", pages: pages }))
+    expect(said).to include("Birds ◐", "Ada Ωß", "Who <stays>?", "closely", "• heron", "1. small", "quoted", "x<y", "Swallow &",
+                            "They eat.")
+    expect(said).not_to include("**", "<b>", "🐦")
+  end
+
+  it "goes on over as many pages as it takes, and is nothing where a picture can't be read" do
+    pages = Array.new(60) { |at| page(heading: "Slide #{at}", texts: ["word " * 200]) }
+    expect(words(described_class.pdf({ title: "Long", about: "", pages: pages }))).to include("Slide 0", "Slide 59")
+    Tempfile.create(["broken", ".jpg"]) do |file|
+      expect(described_class.pdf({ title: "x", about: "", pages: [page(pictures: [file.path])] })).to be_nil
+    end
+  end
+end
