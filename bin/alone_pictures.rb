@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "net/http"
 require "open3"
 require "socket"
 require "tmpdir"
@@ -13,7 +14,6 @@ class AlonePictures
   LESSON = "Voices of the marsh"
   CLASS_NAME = "Year 7 Kestrel"
   BEFORE = 6 # slides
-  PAPER = { printBackground: true, paperWidth: 8.27, paperHeight: 11.69 }.freeze # inches
 
   # A port for the page of a course.
   # @return [Integer]
@@ -151,8 +151,7 @@ class AlonePictures
   # @return [String] PNG of the second page of a PDF, with questions on it
   def copy
     seat.all(:link, "Your copy", minimum: 1).last.click
-    seat.find("h1")
-    pdf = seat.driver.browser.execute_cdp("Page.printToPDF", **PAPER)["data"].unpack1("m")
+    pdf = Net::HTTP.get(URI("#{Capybara.app_host}#{URI(seat.find("a[download]")["href"]).path}"))
     Open3.capture2("pdftoppm", "-png", "-r", "96", "-f", "2", "-l", "2", stdin_data: pdf, binmode: true).first
   end
 end

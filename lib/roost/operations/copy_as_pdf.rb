@@ -43,7 +43,7 @@ module Roost
       def page(page, drawing)
         slide = page.slide
         { heading: slide.heading.empty? ? slide.name : slide.heading, texts: [slide.text, slide.aside].reject(&:empty?),
-          pictures: slide.pictures.filter_map { |picture| file(jpeg(picture.file)) },
+          pictures: (drawing ? [] : slide.pictures).filter_map { |picture| file(jpeg(picture.file)) },
           rows: [*(answer(slide.prompt, page.outcome, drawing) if slide.prompt), *said(page)] }
       end
 

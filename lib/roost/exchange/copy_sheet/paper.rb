@@ -48,7 +48,7 @@ module Roost
         attr_reader :paper
 
         def section(page)
-          room
+          room(page["pictures"].any? ? PICTURE + LEAST : LEAST)
           paper.move_down(14)
           paper.stroke_color(LINE)
           paper.stroke_horizontal_rule
@@ -61,7 +61,7 @@ module Roost
 
         # What is it, and beside it what it is.
         def row(label, text, marked)
-          room
+          room(marked == "picture" ? PICTURE : LEAST)
           paper.move_down(6)
           quietly { paper.float { paper.text_box(label, at: [0, paper.cursor], width: LABEL - 8, size: 9.5) } }
           paper.indent(LABEL) { beside(text, marked) }
@@ -76,7 +76,7 @@ module Roost
         end
 
         def picture(path)
-          paper.start_new_page if paper.cursor < PICTURE
+          room(PICTURE)
           paper.move_down(4)
           paper.image(path, fit: [paper.bounds.width, PICTURE])
           paper.move_down(4)
@@ -90,7 +90,8 @@ module Roost
 
         def plain(text) = text.gsub(/\p{Emoji_Presentation}/, "")
 
-        def room = paper.cursor < LEAST && paper.start_new_page
+        # Begins a page where less than that is left.
+        def room(height) = paper.cursor < height && paper.start_new_page
 
         def markdown(text)
           CommonMarker.render_doc(text, %i[DEFAULT], %i[table strikethrough autolink]).each { |block| block(block) }
