@@ -57,6 +57,13 @@ document.addEventListener(
   },
   true,
 );
+// The browser tells of it a moment later, and a swap may come in between.
+document.addEventListener("click", ({ target, defaultPrevented }) => {
+  const details = target.closest?.("summary")?.parentElement;
+  if (defaultPrevented || !details?.matches("details[data-keep]")) return;
+  if (details.open) opened.delete(details.id);
+  else opened.add(details.id);
+});
 const keepOpen = () => {
   for (const id of opened) document.getElementById(id)?.setAttribute("open", "");
 };

@@ -43,6 +43,22 @@ RSpec.describe "The keys of the Desk" do
     expect(desk).to have_button("Close answers")
   end
 
+  it "leave a menu open that was touched just as something came in, and closed one that was closed" do
+    # As a swap does that comes before the browser has told of the touch.
+    touch = <<~JS
+      const menu = document.querySelector("#desk-menu");
+      menu.querySelector("summary").click();
+      menu.toggleAttribute("open", arguments[0]);
+      document.dispatchEvent(new Event("htmx:after:swap"));
+    JS
+    desk.execute_script(touch, false)
+    expect(desk).to have_css("#desk-menu[open]")
+    sleep 0.2
+    desk.execute_script(touch, false)
+    sleep 0.2
+    expect(desk).to have_no_css("#desk-menu[open]")
+  end
+
   it "can be changed, are told apart, and can be switched off" do
     type("?")
     dialog = desk.find("#desk-keys")
