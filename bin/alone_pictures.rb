@@ -151,7 +151,7 @@ class AlonePictures
   # @return [String] PNG of the second page of a PDF, with questions on it
   def copy
     seat.all(:link, "Your copy", minimum: 1).last.click
-    pdf = Net::HTTP.get(URI("#{Capybara.app_host}#{URI(seat.find("a[download]")["href"]).path}"))
+    pdf = Net::HTTP.get(URI("#{Capybara.app_host}#{URI(seat.find("a[href$='.pdf']")["href"]).path}"))
     Open3.capture2("pdftoppm", "-png", "-r", "96", "-f", "2", "-l", "2", stdin_data: pdf, binmode: true).first
   end
 end

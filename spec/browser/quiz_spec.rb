@@ -55,6 +55,7 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     desk.click_button "Close the quiz"
     expect(ada).to have_text("How it went")
     expect(ada.all(".told .outcome").map(&:text)).to eq(["✓ Right", "✓ Right", "– No answer"])
+    expect(desk.dismiss_confirm { desk.click_button "Open it again" }).to include("Students have been told how it went.")
     desk.click_button "Go through it →"
     expect(screen).to have_css("h1", text: "Question 1")
     desk.click_button "Results up"

@@ -156,6 +156,20 @@ RSpec.describe "Pages" do
       command(session, "end")
       expect(get("/results/#{session.id}").body).to include("No question was opened in this session.")
     end
+
+    it "say dates and times as clocks at the school show them, wherever the server stands" do
+      session
+      sign_in
+      database[:school].update(time_zone: "Pacific/Auckland")
+      database[:sessions].where(id: session.id).update(created_at: Sequel.lit("'2026-07-01 23:30Z'"))
+      expect(get("/results").body.gsub(/\s+/, " ")).to include("2 Jul 2026, 11:30")
+      expect(get("/results/#{session.id}").body.gsub(/\s+/, " ")).to include("Thursday 2 Jul 2026, 11:30")
+      seat, = take_seat(session, "Ada")
+      database[:seats].where(id: seat[:id]).update(left_at: Sequel.lit("'2026-07-01 23:45Z'"), stream_key: nil)
+      command(session, "begin")
+      away = Roost::Core::Session::Views.desk(moment(session))
+      expect(Roost::Web::Fragments.new.desk(away, 0.0)).to include("since 11:45")
+    end
   end
 end
 

@@ -38,6 +38,10 @@ module Roost
       # @return [String] such as "Mon 23 Nov, 08:00"
       def say(epoch) = local(epoch).strftime("%a %-d %b, %H:%M")
 
+      # @param time [Time, Numeric] epoch seconds
+      # @return [Time] as clocks at the school show it
+      def local(time) = @zone.utc_to_local(Time.at(time).utc)
+
       # From next Monday at eight to its Friday at six; this Monday, where it is one.
       # @param now [Float] epoch seconds
       # @return [Array(Float, Float)]
@@ -48,8 +52,6 @@ module Roost
       end
 
       private
-
-      def local(epoch) = @zone.utc_to_local(Time.at(epoch).utc)
 
       def utc(local)
         @zone.local_to_utc(local, &:first).to_f

@@ -13,8 +13,9 @@ module Roost
         WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline eyes_up talk ink sound
                    quiz].freeze
         # A quiz that the class is at. stage:: :waiting, :open or :closed; asked:: how many questions; limit:: seconds each
-        # has, or nil; rev:: changes with what the teacher does about its time
-        Quiz = Struct.new(:stage, :asked, :limit, :rev, keyword_init: true)
+        # has, or nil; told:: whether students have been told how it went; rev:: changes with what the teacher does about
+        # its time
+        Quiz = Struct.new(:stage, :asked, :limit, :told, :rev, keyword_init: true)
         # What the teacher has put up.
         PUT_UP = %i[look key spotlights].freeze
         # The sheet that is drawn upon. page:: Ink.page; paper:: of a blank board, nil over a slide; pen:: whether it is out
@@ -97,6 +98,7 @@ module Roost
                   end
           given = moment.state.time_given.fetch(section.id, {}).values.sum
           Quiz.new(stage: stage, asked: moment.lesson.slides_of(section).count(&:prompt), limit: section.rules.to_h["limit"],
+                   told: stage == :closed && section.quiz_rules["feedback"] != "none",
                    rev: [stage, opening&.opened_at, opening&.deadline, given].join(" ")).freeze
         end
 

@@ -14,6 +14,12 @@ module Roost
         # Things, and as much about each.
         MOST_KEPT = 100
 
+        # A surface from its view, at the times of now.
+        def surface(name, view, now)
+          @school_time = nil
+          partial(name, view: view, now: now)
+        end
+
         # The views of one session are rendered one after the other, by one thread.
         def once(thing)
           @once = [thing, yield] unless @once && @once[0].equal?(thing)
@@ -42,7 +48,7 @@ module Roost
 
       # @param view [Core::Session::Views::Seat]
       # @param now [Float] epoch seconds by the database clock
-      def seat(view, now) = @seats.partial("seat/live", view: view, now: now)
+      def seat(view, now) = @seats.surface("seat/live", view, now)
 
       # The seats' fragment as one of them gets it.
       # @param html [String] of #seat
@@ -54,10 +60,10 @@ module Roost
       end
 
       # @param view [Core::Session::Views::Screen]
-      def screen(view, now) = @stage.partial("screen/live", view: view, now: now)
+      def screen(view, now) = @stage.surface("screen/live", view, now)
 
       # @param view [Core::Session::Views::Desk]
-      def desk(view, now) = @stage.partial("desk/live", view: view, now: now)
+      def desk(view, now) = @stage.surface("desk/live", view, now)
     end
   end
 end

@@ -111,11 +111,12 @@ module Roost
       # One line of a teacher's words, with its formulas.
       def words(text) = Markdown.line(text)
 
-      # 24 Nov 2026
-      def date(time) = time.strftime("%-d %b %Y")
+      # 24 Nov 2026, at the school
+      # @param time [Time, Numeric] epoch seconds
+      def date(time) = school_time.local(time).strftime("%-d %b %Y")
 
-      # 10:32
-      def clock(time) = time.strftime("%H:%M")
+      # 10:32, at the school
+      def clock(time) = school_time.local(time).strftime("%H:%M")
 
       # 68 %
       def percent(share) = "#{(share * 100).round(half: :up)} %"
@@ -166,8 +167,8 @@ module Roost
         [slide.prompt.label.downcase, ("#{slide.prompt.time_limit} s" if slide.prompt.time_limit)].compact.join(" · ")
       end
 
-      # @return [Exchange::SchoolTime] how times are said here
-      def school_time = Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
+      # @return [Exchange::SchoolTime] how times are said here; looked up once a page
+      def school_time = @school_time ||= Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
 
       # Seconds left until a deadline, to the tenth; what the timer elements count down from.
       def left(deadline, now) = [deadline - now, 0].max.round(1)

@@ -41,7 +41,7 @@ module Roost
         # Whose it is, of when, and how it went, in a line.
         def about(copy, name)
           right = "#{percent(copy.share)} right" if copy.share
-          [name, copy.row.class_name, date(copy.row.created_at.localtime), right].compact.reject(&:empty?).join(" · ")
+          [name, copy.row.class_name, date(copy.row.created_at), right].compact.reject(&:empty?).join(" · ")
         end
 
         # @return [Hash{String=>String}] slide id to the answer as SVG, where it is a picture
