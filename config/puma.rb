@@ -12,7 +12,11 @@ worker_timeout 30
 
 if settings.workers.positive?
   preload_app!
-  before_fork { Roost::Store::Database.disconnect }
+  before_fork do
+    Roost::Store::Database.disconnect
+    # What has lived through four collections is old, and stays shared between the processes.
+    4.times { GC.start }
+  end
   before_worker_boot { Roost::LIVE.start }
   before_worker_shutdown { Roost::LIVE.stop }
 else
