@@ -108,10 +108,41 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     expect(complaints(ada)).to eq([])
   end
 
-  # Addresses of what is kept for when the line is away.
+  it "takes a line that says nothing for none, and shows what was asked for last" do
+    session = begun
+    ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+    command(session, "next")
+    expect(ada).to have_css("h1", text: "Read this first")
+    eventually(15) { expect(on_device(ada)).to include(%r{/slides/2\z}, %r{/slides/3\z}) }
+    ada.execute_script(<<~JS)
+      const element = document.querySelector("seat-sitting");
+      element.show("GET");
+      element.go("POST", "/place?to=2");
+    JS
+    expect(ada).to have_css("h1", text: "Question 1")
+    silent(ada) do
+      ada.click_button "Next →"
+      expect(ada).to have_css("h1", text: "Question 2", wait: 12)
+      expect(ada).to have_css(".sitting-lost")
+    end
+  end
+
+  # A line over which nothing comes, though it seems to be there.
+  def silent(phone)
+    browser = phone.driver.browser
+    browser.execute_cdp("Network.enable")
+    browser.execute_cdp("Network.emulateNetworkConditions", offline: false, latency: 60_000, downloadThroughput: -1,
+                                                            uploadThroughput: -1)
+    yield
+  ensure
+    offline(phone, false)
+  end
+
+  # Addresses of what is kept of this sitting for when the line is away; others' may lie there, too.
   def on_device(phone)
+    token = URI(phone.current_url).path.split("/").last
     keys = "caches.open('roost.sitting').then((store) => store.keys()).then((all) => done(all.map((each) => each.url)))"
-    phone.evaluate_async_script("const done = arguments[0]; #{keys}")
+    phone.evaluate_async_script("const done = arguments[0]; #{keys}").select { |address| address.include?(token) }
   end
 
   def given(session)

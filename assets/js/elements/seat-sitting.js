@@ -8,6 +8,7 @@ import { Ahead } from "../ahead.js";
 const NO_LINE = "There is no line just now. What you wrote is on this device. Try again in a moment.";
 const KEPT = "There is no line just now. Go on: what you write is on this device, and is sent when the line is back.";
 const LIFE = 60000; // milliseconds between two signs of life
+const PATIENCE = 6000; // milliseconds after which a line that says nothing is taken for none
 
 const plain = (html) => new DOMParser().parseFromString(html, "text/html").body.textContent.trim();
 
@@ -41,8 +42,8 @@ class SeatSitting extends HTMLElement {
   }
 
   // More time, or the end of it.
-  attributeChangedCallback(_name, before) {
-    if (this.seat && before !== null) this.flush().then(() => this.show("GET"));
+  attributeChangedCallback(_name, before, now) {
+    if (this.seat && before !== null && before !== now) this.flush().then(() => this.show("GET"));
   }
 
   get placeKey() {
@@ -115,7 +116,9 @@ class SeatSitting extends HTMLElement {
     };
     this.addEventListener("htmx:after:swap", note, listening);
     this.addEventListener("htmx:response:error", refused, listening);
+    const patience = setTimeout(() => this.dispatchEvent(new Event("htmx:abort")), PATIENCE);
     await window.htmx.ajax(verb, this.address + path, { source: this, target: this, swap: "innerMorph" }).catch(() => {});
+    clearTimeout(patience);
     listening.abort();
     this.missed(!came, this.refusal ?? NO_LINE);
     if (came) this.keep();
