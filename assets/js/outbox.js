@@ -9,6 +9,7 @@ import { within } from "./older.js";
 const RETRY = [500, 1000, 2000, 3000];
 const PATIENCE = 8000;
 const KEEPALIVE = 60000; // bytes that browsers still send when a page is left
+const LEAVING = 5000; // milliseconds a page may still be there once it is being left
 
 // What a question is called here: its slide, and which attempt at it where that isn't the first.
 export const questionOf = (slide, attempt = 1) => (attempt > 1 ? `${slide}/${attempt}` : slide);
@@ -33,6 +34,12 @@ export class Outbox extends EventTarget {
       addEventListener(sign, () => {
         if (this.toSend.length) this.send();
       });
+    // The page that comes next may have been made before what is acknowledged now was in: it is kept for that one, which
+    // sends it again. Where the page stays after all, this one does.
+    addEventListener("beforeunload", () => {
+      this.left = Date.now();
+      setTimeout(() => this.send(), LEAVING + 1);
+    });
     if (this.others.length) this.send();
   }
 
@@ -158,6 +165,7 @@ export class Outbox extends EventTarget {
   }
 
   settle(save, reply) {
+    if (Date.now() - (this.left ?? 0) < LEAVING) return;
     const question = questionOf(save.slide, save.attempt);
     const now = this.pending(question);
     const same = now?.save_id === save.save_id;

@@ -94,6 +94,18 @@ RSpec.describe "A seat that loses nothing" do
     expect(database[:answers].count).to eq(1)
   end
 
+  it "keeps what is acknowledged while the page is being left: the next one may have been made before it was in" do
+    on_device = -> { seat.evaluate_script("Object.keys(localStorage).filter((key) => key.startsWith('roost.outbox.')).length") }
+    field.click
+    seat.execute_script("dispatchEvent(new Event('beforeunload'))")
+    field.send_keys("Stars")
+    eventually { stored&.value == { "text" => "Stars" } }
+    expect(on_device.call).to eq(1)
+    eventually { on_device.call.zero? } # since it stayed
+    expect(seat).to have_css(".answer-state", text: "✓ Saved.")
+    expect(database[:answers].count).to eq(1)
+  end
+
   it "keeps the last letters typed before the page was put away" do
     seat.execute_script(<<~JS, field)
       arguments[0].value = "Stars";
