@@ -31,6 +31,7 @@ gem "tzinfo-data"
 
 # Content
 gem "commonmarker", "~> 0.23.0"
+gem "icalendar", "~> 2.11"
 gem "marcel"
 gem "nokogiri"
 gem "prawn", "~> 2.5"

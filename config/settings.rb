@@ -72,6 +72,10 @@ module Roost
     # The address people type, for links, QR codes and mails.
     def base_url = @env.fetch("ROOST_BASE_URL") { "http://#{host}:#{port}" }
 
+    # Where one comes into a session.
+    # @param code [String]
+    def join_link(code) = "#{base_url}/join/#{code}"
+
     # The page of a course to which sessions and assignments are posted (bin/coursepage); nil when there is none.
     def course_page = @env["ROOST_COURSE_PAGE"]
 

@@ -29,12 +29,21 @@ RSpec.describe Roost::Exchange::CopySheet do
 
       `x<y`
     MARKDOWN
-    answered = page(heading: "Two", rows: [["You", "Swallow & 🐦"], ["Why", "They **eat**.", true]])
+    rows = [{ is: :given, text: "Swallow & Ласточка" }, { is: :why, markdown: "They **eat**." }]
+    answered = page(heading: "Two", rows: rows)
     pages = [page(heading: "Who <stays>?", texts: [text]), answered]
     said = words(described_class.pdf({ title: "Birds ◐", about: "Ada Ωß", pages: pages }))
-    expect(said).to include("Birds ◐", "Ada Ωß", "Who <stays>?", "closely", "• heron", "1. small", "quoted", "x<y", "Swallow &",
-                            "They eat.")
-    expect(said).not_to include("**", "<b>", "🐦")
+    expect(said).to include("Birds ◐", "Ada Ωß", "Who <stays>?", "closely", "• heron", "1. small", "quoted", "x<y")
+    expect(said).to include("Swallow & Ласточка", "They eat.")
+    expect(said).not_to match(/\*\*|<b>|can't be set/)
+  end
+
+  it "leaves out what it can't set, and says so once" do
+    rows = ["A 🐦 on a wire", "خرج", "燕子", "fine"].map { |text| { is: :given, text: text } }
+    said = words(described_class.pdf({ title: "Birds", about: "", pages: [page(rows: rows)] }))
+    expect(said.scan("can't be set on paper").length).to eq(1)
+    expect(said).to include("A on a wire", "fine")
+    expect(said).not_to match(/🐦|خ|燕/)
   end
 
   it "goes on over as many pages as it takes, and is nothing where a picture can't be read" do

@@ -8,7 +8,7 @@ RSpec.describe "An assignment" do
     slides = [slide("s0")] + Array.new(3) { |at| slide("q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1])) }
     Roost::Core::Lesson.new(title: "Birds", slides: slides)
   end
-  let(:school) { Roost::Exchange::SchoolTime.new(Roost::Store::School.new.settings.time_zone) }
+  let(:school) { Roost::Operations::SchoolClock.here }
 
   before do
     rows = ["Ada Lindqvist", "Bo Marsh"].each_with_index.map { |name, place| [place + 1, { name: name }] }

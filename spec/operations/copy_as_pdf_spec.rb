@@ -17,7 +17,7 @@ RSpec.describe Roost::Operations::CopyAsPdf do
   # @return [Array<Hash>] what comes to be set, page by page
   def set(copy, **more)
     allow(Roost::Exchange::CopySheet).to receive(:pdf) do |sheet|
-      drawn = sheet[:pages].flat_map { |page| page[:rows] }.select { |row| row[2] == "picture" }.map { |row| row[1] }
+      drawn = sheet[:pages].flat_map { |page| page[:rows] }.filter_map { |row| row[:picture] }
       files = sheet[:pages].flat_map { |page| page[:pictures] } + drawn
       @sizes = files.map { |path| Roost::Exchange::Raster.new(path).header.to_a.first(2) }
       @sheet = sheet
@@ -48,19 +48,20 @@ RSpec.describe Roost::Operations::CopyAsPdf do
   it "has pictures as files, a drawing in place of its words, and all that was said of an answer" do
     svg = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 12 9"><path d="M0 0h9"/></svg>'
     pages = set(copy_of(run), drawings: { "q2" => svg })
-    expect(pages[0][:rows]).to eq([["Your notes", "Ask at home"]])
-    expect(pages[1][:rows]).to eq([["You", "B Swallow"], ["", "✗ Not this time"], ["Right", "Grey heron"],
-                                   ["Why", "They eat *fish*.", true], ["Your teacher", "Look again."]])
-    expect(pages[2][:rows].map { |row| row.values_at(0, 2) }).to eq([%w[You picture]])
+    expect(pages[0][:rows]).to eq([{ is: :note, text: "Ask at home" }])
+    expect(pages[1][:rows]).to eq([{ is: :given, text: "B Swallow" }, { is: :outcome, text: "✗ Not this time" },
+                                   { is: :right, text: "Grey heron" }, { is: :why, markdown: "They eat *fish*." },
+                                   { is: :comment, text: "Look again." }])
+    expect(pages[2][:rows].map { |row| row.keys - [:text] }).to eq([%i[is picture]])
     expect(@sizes).to eq([[300, 200], [1000, 750]])
   end
 
   it "has so many pictures and no more, and makes two at a time" do
-    stub_const("#{described_class}::MOST_PICTURES", 1)
+    stub_const("Roost::Operations::PaperPictures::MOST", 1)
     copy = copy_of(run)
     drawn = copy.pages[2]
     expect(set(copy, drawings: { "q2" => "<svg/>" })[2][:rows].first)
-      .to eq(["You", drawn.slide.prompt.plain(drawn.outcome.answer.value)])
+      .to eq({ is: :given, text: drawn.slide.prompt.plain(drawn.outcome.answer.value) })
     2.times { described_class::TURNS << true }
     expect(described_class.new.call(copy, about: "Ada")).to be_nil
   ensure

@@ -35,6 +35,14 @@ RSpec.describe "A sitting by its address" do
     expect(get("/sitting/#{take_seat(session, "Bo").last}/others/1").status).to eq(404)
   end
 
+  it "draws the running totals of a round to one scale, from nothing on, with the bird at the end" do
+    step = Roost::Core::Game::Comparison::Step
+    totals = Roost::Web::RunningTotals.new([step.new(total: 0, total_before: 100), step.new(total: 100, total_before: 200)])
+    expect(totals.line(:total)).to eq("10.0,100.0 150.0,100.0 290.0,65.0")
+    expect(totals.line(:total_before)).to eq("10.0,100.0 150.0,65.0 290.0,30.0")
+    expect(totals.bird).to eq([276.0, 41.0])
+  end
+
   it "says how a round went beside last time, and beside nobody the first time" do
     round = Roost::Core::Lesson.new(title: "Round", slides: lesson.slides, sections: [section("r1", "game", %w[q0 q1])])
     account = teacher

@@ -12,7 +12,8 @@ module Roost
       LIMITS = { seconds: 30, output: 60 * 1024 * 1024 }.freeze
 
       # @param copy [Hash] :title and :about, lines of text; :pages, an Array of Hash: :heading, :texts (Markdown),
-      #   :pictures and :drawing (paths of JPEG files), :rows of [what it is, text], the text Markdown where a third says true
+      #   :pictures (paths of JPEG files) and :rows, an Array of Hash: :is (a key of Paper::LABELS) with :text, :markdown or
+      #   :picture
       # @return [String, nil] PDF; nil when it could not be made
       def self.pdf(copy)
         Tempfile.create("copy") do |file|

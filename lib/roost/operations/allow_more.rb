@@ -57,7 +57,7 @@ module Roost
       end
 
       def longer(row, seat_id, form)
-        time = Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
+        time = SchoolClock.here
         time.read(form["closes_at"]).and_then do |closes_at|
           next Core::Reading.refused(PAST) if closes_at <= row.now
 

@@ -39,7 +39,7 @@ module Roost
 
       def read(form, lesson)
         now = Store::Sessions.new.now
-        time = Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
+        time = SchoolClock.here
         Core::Session::Assignment.read(form, lesson: lesson, time: time, now: now)
       end
 

@@ -47,7 +47,7 @@ module Roost
       end
 
       def times(row, form)
-        time = Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
+        time = SchoolClock.here
         time.read(form["closes_at"]).and_then do |closes_at|
           next Core::Reading.refused("It closes in the past. Choose a later time.") if closes_at <= row.now
 

@@ -38,7 +38,7 @@ module Roost
       end
 
       def times
-        @times ||= Exchange::SchoolTime.new(Store::School.new.settings.time_zone).next_week(Store::Sessions.new.now)
+        @times ||= SchoolClock.here.next_week(Store::Sessions.new.now)
       end
 
       def assignment(missed)

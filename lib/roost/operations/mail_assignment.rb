@@ -12,7 +12,7 @@ module Roost
         row = Store::Sessions.new.of_teacher(account_id, session_id)
         return nil unless row&.alone
 
-        time = Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
+        time = SchoolClock.here
         closes = time.say(Store::Assignments.new.find(row.id).closes_at)
         SendMail.new.call(recipient: Store::Accounts.new.email(account_id), subject: subject(row, only_open),
                           body: [text(row, link, closes), (names(row) if only_open)].compact.join("\n\n"))

@@ -41,7 +41,7 @@ module Roost
 
       # Of sessions of which they were told how it went.
       def comments(student)
-        seats = Store::Seats.new.all_of_student(student.id)
+        seats = Store::Seats.new.of_student(student.id)
         written = Store::Comments.new.of(seats.values).first(MOST)
         rows = seats.invert.slice(*written.map { |(seat_id, _), _| seat_id }.uniq)
                     .transform_values { |session_id| Store::Sessions.new.find(session_id) }

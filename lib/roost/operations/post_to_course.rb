@@ -17,7 +17,7 @@ module Roost
         return nil unless row
         return Core::Reading.refused(NOWHERE) unless @page
 
-        @page.post(Exchange::CoursePages::Post.new(title: row.title, link: "#{Roost.settings.base_url}/join/#{row.code}",
+        @page.post(Exchange::CoursePages::Post.new(title: row.title, link: Roost.settings.join_link(row.code),
                                                    class_name: row.class_name, **times(row)))
       end
 
@@ -26,7 +26,7 @@ module Roost
       def times(row)
         return { opens: "", closes: "" } unless row.alone
 
-        time = Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
+        time = SchoolClock.here
         given = Store::Assignments.new.find(row.id)
         { opens: time.say(given.opens_at), closes: time.say(given.closes_at) }
       end

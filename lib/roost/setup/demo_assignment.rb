@@ -30,7 +30,7 @@ module Roost
 
       def assigned
         lesson = Store::Lessons.new.find(@account_id, @lesson_id).lesson
-        time = Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
+        time = Operations::SchoolClock.here
         now = Store::Sessions.new.now
         times = { "opens_at" => time.field(now - (2 * DAY)), "closes_at" => time.field(now + (4 * DAY)) }
         form = { "class_id" => @class_id.to_s, "title" => "At home: #{lesson.quizzes.first.name}",

@@ -81,14 +81,11 @@ module Roost
       # @return [Integer, nil] whose seat it is
       def student(seat_id) = database[:seats].where(id: seat_id).get(:student_id)
 
+      # @param session_ids [Array<Integer>, nil] only in these; nil: in all
       # @return [Hash{Integer=>Integer}] session id to the seat that a student has there
-      def of_student(student_id, session_ids)
-        database[:seats].where(student_id: student_id, session_id: session_ids, removed_at: nil).as_hash(:session_id, :id)
-      end
-
-      # @return [Hash{Integer=>Integer}] session id to the seat of a student there, of all sessions
-      def all_of_student(student_id)
-        database[:seats].where(student_id: student_id, removed_at: nil).as_hash(:session_id, :id)
+      def of_student(student_id, session_ids = nil)
+        where = { student_id: student_id, removed_at: nil, session_id: session_ids }
+        database[:seats].where(session_ids ? where : where.except(:session_id)).as_hash(:session_id, :id)
       end
 
       # Whether a seat is in a session, and not removed.

@@ -129,14 +129,14 @@ module Roost
 
       # @return [Array<Array(Row, Integer)>] live sessions that have ended in which a student had a seat, with that, latest first
       def ended_with(student_id, most)
-        seats = Seats.new(database).all_of_student(student_id)
+        seats = Seats.new(database).of_student(student_id)
         rows = with_now.where(id: seats.keys, deleted_at: nil, alone: false).exclude(ended_at: nil)
         rows.reverse(:ended_at).limit(most).map { |row| [read(row), seats[row[:id]]] }
       end
 
       # @return [Array<Array(Row, Integer)>] sessions of a lesson in which a student has a seat, with that, latest last
       def of_student_and_lesson(student_id, lesson_id)
-        seats = Seats.new(database).all_of_student(student_id)
+        seats = Seats.new(database).of_student(student_id)
         with_now.where(id: seats.keys, lesson_id: lesson_id, deleted_at: nil).order(:created_at)
                 .map { |row| [read(row), seats[row[:id]]] }
       end

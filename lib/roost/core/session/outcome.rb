@@ -69,13 +69,15 @@ module Roost
         end
         private_class_method :without_answer
 
+        # How a mark is called.
+        # @param mark [Rational, nil]
+        # @return [Symbol] :given, :wrong, :part or :right
         def self.status(mark)
           return :given if mark.nil?
           return :wrong if mark.zero?
 
           mark == 1 ? :right : :part
         end
-        private_class_method :status
 
         def self.points(slide, mark, seconds, speed)
           prompt = slide.prompt

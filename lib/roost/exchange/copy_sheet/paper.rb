@@ -14,6 +14,12 @@ module Roost
                   bold_italic: "DejaVuSans-Bold.ttf" }.freeze
         FOLDER = "/usr/share/fonts/truetype/dejavu"
         STYLES = { strong: "b", emph: "i", strikethrough: "strikethrough" }.freeze
+        # What is beside the answer, and the rest.
+        LABELS = { "given" => "You", "outcome" => "", "right" => "Right", "why" => "Why", "comment" => "Your teacher",
+                   "note" => "Your notes" }.freeze
+        LEFT_OUT = "Some letters or small pictures can't be set on paper. The page itself has them: print that."
+        # Letters that stand one after the other from left to right, as they are written; no small coloured pictures.
+        SET = /(?!\p{Emoji_Presentation})[\p{Latin}\p{Greek}\p{Cyrillic}\p{Common}\p{Inherited}]/
         INK = "251F33"
         QUIET = "625B78"
         LINE = "E4DAC8"
@@ -39,6 +45,7 @@ module Roost
           paper.text(plain(@copy["title"]), size: 20, style: :bold)
           quietly { paper.text(plain(@copy["about"])) }
           @copy["pages"].each { |page| section(page) }
+          note_what_is_missing
           quietly { paper.number_pages("<page>", at: [paper.bounds.right - 50, -20], width: 50, align: :right, size: 8) }
           paper.render
         end
@@ -56,23 +63,30 @@ module Roost
           paper.text(plain(page["heading"]), size: 13, style: :bold) unless page["heading"].empty?
           page["texts"].each { |text| markdown(text) }
           page["pictures"].each { |path| picture(path) }
-          page["rows"].each { |label, text, marked| row(label, text, marked) }
+          page["rows"].each { |row| row(row) }
         end
 
-        # What is it, and beside it what it is.
-        def row(label, text, marked)
-          room(marked == "picture" ? PICTURE : LEAST)
+        # What it is, and beside that the thing itself.
+        def row(row)
+          room(row["picture"] ? PICTURE : LEAST)
           paper.move_down(6)
+          label = LABELS.fetch(row["is"])
           quietly { paper.float { paper.text_box(label, at: [0, paper.cursor], width: LABEL - 8, size: 9.5) } }
-          paper.indent(LABEL) { beside(text, marked) }
+          paper.indent(LABEL) { beside(row) }
         end
 
-        def beside(text, how)
-          case how
-          when "picture" then picture(text)
-          when true then markdown(text)
-          else paper.text(plain(text))
+        def beside(row)
+          if row["picture"] then picture(row["picture"])
+          elsif row["markdown"] then markdown(row["markdown"])
+          else paper.text(plain(row["text"]))
           end
+        end
+
+        def note_what_is_missing
+          return unless @missing
+
+          paper.move_down(14)
+          quietly { paper.text(LEFT_OUT, size: 9) }
         end
 
         def picture(path)
@@ -88,7 +102,15 @@ module Roost
           paper.fill_color(INK)
         end
 
-        def plain(text) = text.gsub(/\p{Emoji_Presentation}/, "")
+        # What can't be set is left out, and that is said at the end.
+        def plain(text)
+          text.gsub(/[^[:ascii:]]/) do |letter|
+            next letter if letter.match?(SET) && paper.font.glyph_present?(letter)
+
+            @missing = true
+            ""
+          end
+        end
 
         # Begins a page where less than that is left.
         def room(height) = paper.cursor < height && paper.start_new_page
@@ -133,7 +155,6 @@ module Roost
           end
         end
 
-        # Small coloured pictures are in no font that paper has.
         def escaped(text) = plain(text).gsub("&", "&amp;").gsub("<", "&lt;").gsub(">", "&gt;")
       end
     end

@@ -25,6 +25,7 @@ module Roost
       Strokes = Web::Strokes
       Kinds = Web::Kinds
       SeatNews = Web::SeatNews
+      RunningTotals = Web::RunningTotals
       Store = Roost::Store
       Exchange = Roost::Exchange
       Operations = Roost::Operations
@@ -168,7 +169,7 @@ module Roost
       end
 
       # @return [Exchange::SchoolTime] how times are said here; looked up once a page
-      def school_time = @school_time ||= Exchange::SchoolTime.new(Store::School.new.settings.time_zone)
+      def school_time = @school_time ||= Operations::SchoolClock.here
 
       # Seconds left until a deadline, to the tenth; what the timer elements count down from.
       def left(deadline, now) = [deadline - now, 0].max.round(1)

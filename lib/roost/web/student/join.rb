@@ -14,7 +14,7 @@ module Roost
 
       get "/:code.svg" do |code|
         content_type "image/svg+xml"
-        RQRCode::QRCode.new("#{Roost.settings.base_url}/join/#{Core::JoinCode.read(code) || not_found}")
+        RQRCode::QRCode.new(Roost.settings.join_link(Core::JoinCode.read(code) || not_found))
                        .as_svg(module_size: 8, use_path: true, viewbox: true, color: "1e1b2e", fill: "fffdf8", offset: 16)
       end
 

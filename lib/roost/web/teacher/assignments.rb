@@ -118,7 +118,7 @@ module Roost
 
         def board(row, slide_id) = boards(row).keys.find { |slide| slide.id == slide_id } || not_found
 
-        def link(row) = "#{Roost.settings.base_url}/join/#{row.code}"
+        def link(row) = Roost.settings.join_link(row.code)
 
         def changed(row, done, word)
           not_found unless done

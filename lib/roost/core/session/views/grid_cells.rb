@@ -74,16 +74,10 @@ module Roost
             return :left_out if sitting && !sitting.slides.include?(slide_id)
 
             answer = moment.given(slide_id)[seat_id]
-            return status(moment.record.mark(answer)) if answer
+            return Outcome.status(moment.record.mark(answer)) if answer
             return :unread if moment.unread(slide_id).key?(seat_id)
 
             sitting&.seen&.include?(slide_id) ? :seen : :waiting
-          end
-
-          def status(mark)
-            return :given if mark.nil?
-
-            mark == 1 ? :right : { true => :wrong, false => :part }[mark.zero?]
           end
         end
       end
