@@ -92,7 +92,7 @@ module Roost
       def shows_others? = false
 
       # Whether a value puts something on the board.
-      def gave?(_value) = false
+      def on_board?(_value) = false
 
       # Whether pictures may be sent from seats with an answer.
       def uploads? = false

@@ -49,7 +49,7 @@ module Roost
       # @param place [Integer] from 1
       # @return [Taken, nil] nil where they are not at work, or may not go to all slides as they like
       def ahead(seat, row, place)
-        now = standing_at(seat, row)
+        now = look(seat, row)
         sitting = now&.sitting
         return nil unless sitting&.free? && !sitting.over?(row.now) && place.between?(1, sitting.slides.length)
 
@@ -59,7 +59,7 @@ module Roost
 
       # Where they are, without anything being noted.
       # @return [Taken, nil] nil where they have not begun
-      def standing_at(seat, row)
+      def look(seat, row)
         lesson = Store::Sessions.new.lesson_of(row)
         task = TakeSitting.task(row, seat[:id], lesson: lesson)
         kept = task && standing(seat, task)

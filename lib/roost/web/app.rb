@@ -10,6 +10,8 @@ module Roost
     class App < Sinatra::Base
       include Rendering
 
+      FILE_NAME = 80 # characters
+
       set :environment, :production
       set :protection, false # the front of the house does it, once (Application)
       set :show_exceptions, false
@@ -63,6 +65,9 @@ module Roost
           halt refuse(reading.reason) unless reading.ok?
           reading.value
         end
+
+        # What a file may be called by these words.
+        def file_name(words) = words.gsub(/[^[:alnum:] ]/, "").strip[0, FILE_NAME]
 
         # A whole number that was sent, as an id or a place; nil of anything else.
         def number(name) = whole(params[name])

@@ -44,7 +44,7 @@ module Roost
         def sketch(slide, value)
           not_found unless kind_view?(slide.prompt, "picture")
           width = WIDTHS.find { |each| each.to_s == params["w"] }
-          svg = partial("kinds/#{slide.prompt.kind}/picture", prompt: slide.prompt, value: value, picture: nil)
+          svg = drawn(slide.prompt, value)
           tile = width && Operations::DrawTile.new.call(svg, width, turns: Given.turns)
           content_type tile ? "image/png" : "image/svg+xml"
           tile || svg

@@ -55,6 +55,10 @@ module Roost
       # Whether a kind has this view, of those that not every kind has.
       def kind_view?(prompt, name) = Rendering.template?("kinds/#{prompt.kind}/#{name}")
 
+      # An answer as SVG, for kinds whose answers are pictures.
+      # @param under [Core::Picture, nil] what it lies on, where that is to be seen, too
+      def drawn(prompt, value, under: nil) = partial("kinds/#{prompt.kind}/picture", prompt: prompt, value: value, picture: under)
+
       # A question as it stands in a sheet of questions.
       def sheet_row(prompt) = Exchange::Kinds.sheet_row(prompt.kind).new(prompt)
 

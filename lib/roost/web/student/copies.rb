@@ -17,7 +17,7 @@ module Roost
         pdf = Operations::CopyAsPdf.new.call(copy, about: about(copy, seat.name), drawings: drawings(copy))
         halt 503, error_page("Not just now", BUSY) unless pdf
         content_type "application/pdf"
-        attachment "#{copy.row.title.gsub(/[^[:alnum:] ]/, "").strip[0, 60]}.pdf"
+        attachment "#{file_name(copy.row.title)}.pdf"
         pdf
       end
 
@@ -46,16 +46,15 @@ module Roost
 
         # @return [Hash{String=>String}] slide id to the answer as SVG, where it is a picture
         def drawings(copy)
-          drawn = copy.pages.select do |page|
+          pictures = copy.pages.select do |page|
             page.slide.prompt && page.outcome.answer&.readable? && kind_view?(page.slide.prompt, "picture")
           end
-          drawn.to_h { |page| [page.slide.id, drawing(page.slide, page.outcome.answer.value)] }
+          pictures.to_h { |page| [page.slide.id, drawing(page.slide, page.outcome.answer.value)] }
         end
 
         def drawing(slide, value)
           under = slide.prompt.uses_picture? ? slide.picture : nil
-          svg = partial("kinds/#{slide.prompt.kind}/picture", prompt: slide.prompt, value: value, picture: under)
-          Operations::DrawAnswer.new.call(svg, "svg", picture: under).file
+          Operations::DrawAnswer.new.call(drawn(slide.prompt, value, under: under), "svg", picture: under).file
         end
       end
     end

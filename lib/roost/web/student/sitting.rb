@@ -46,10 +46,10 @@ module Roost
       get "/:token/others/:place" do |token, place|
         seat = seat(token)
         row = row(seat)
-        taken = Operations::TakeSitting.new.standing_at(seat, row)
+        taken = Operations::TakeSitting.new.look(seat, row)
         step = taken && board_at(page_of(row, taken), whole(place))
         halt 404, refuse(NOTHING_SHARED, 404) unless step
-        next partial("sitting/own_first") unless step.others
+        next partial("sitting/own_first") unless step.sees_others
 
         tally = Store::Records.new.at_slide(row, step.slide.id).tally(step.slide.id)
         html = partial("sitting/others", slide: step.slide, tally: step.slide.prompt.for_class(tally),
@@ -95,7 +95,7 @@ module Roost
 
         # @param round [Core::Game::Comparison]
         # @return [String] how it stands against what came before
-        def beside(round)
+        def round_in_words(round)
           than = { yourself: "last time", class: "the middle of the class" }[round.against]
           more = round.difference
           return "as many as #{than}" if more.zero?

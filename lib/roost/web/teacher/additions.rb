@@ -70,13 +70,13 @@ module Roost
 
       get "/:id/questions.csv" do
         content_type "text/csv; charset=utf-8"
-        attachment "#{file_name}.csv"
+        attachment "#{file_name(looked_at.lesson.title)}.csv"
         question_sheet.csv(looked_at.lesson.slides)
       end
 
       get "/:id/questions.xlsx" do
         content_type XLSX
-        attachment "#{file_name}.xlsx"
+        attachment "#{file_name(looked_at.lesson.title)}.xlsx"
         question_sheet.xlsx(looked_at.lesson.slides)
       end
 
@@ -105,8 +105,6 @@ module Roost
 
       helpers do
         def question_sheet = Exchange::QuestionSheet.new(->(file) { !Store::Media.new.find(file).nil? })
-
-        def file_name = looked_at.lesson.title.gsub(/[^[:alnum:] ]/, "").strip
 
         def imports = Store::Imports.new
 

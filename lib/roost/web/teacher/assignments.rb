@@ -35,7 +35,7 @@ module Roost
       get "/:id.ics" do |id|
         row = own(id)
         content_type "text/calendar"
-        attachment "#{row.title.gsub(/[^[:alnum:] ]/, "").strip[0, 60]}.ics"
+        attachment "#{file_name(row.title)}.ics"
         Exchange::Calendar.event(uid: "assignment-#{row.id}@#{URI(Roost.settings.base_url).host}", title: row.title,
                                  url: link(row), opens_at: assignment(row).opens_at, closes_at: assignment(row).closes_at,
                                  stamp: row.now)

@@ -108,7 +108,7 @@ module Roost
 
       get "/:id/students.csv" do
         content_type "text/csv; charset=utf-8"
-        attachment "#{our_class.name.gsub(/[^[:alnum:] ]/, "").strip}.csv"
+        attachment "#{file_name(our_class.name)}.csv"
         Exchange::ClassSheet.csv(students.of_class(our_class.id))
       end
 
@@ -117,7 +117,7 @@ module Roost
         cards = Operations::StudentPasses.new.cards(account_id, our_class.id)
         halt refuse("The cards could not be drawn just now. Try again.", 503) unless cards
         content_type "application/pdf"
-        attachment "Passes #{our_class.name.gsub(/[^[:alnum:] ]/, "").strip}.pdf"
+        attachment "Passes #{file_name(our_class.name)}.pdf"
         cards
       end
 
@@ -199,7 +199,7 @@ module Roost
 
         def send_roster(name, rows)
           content_type "application/zip"
-          attachment "#{name.gsub(/[^[:alnum:] ]/, "").strip} OneRoster.zip"
+          attachment "#{file_name(name)} OneRoster.zip"
           Exchange::OneRoster.zip(rows.map { |row| [row, students.of_class(row.id)] },
                                   teacher: { id: account_id, name: teacher, email: Store::Accounts.new.email(account_id) },
                                   school: Store::School.new.settings.name)

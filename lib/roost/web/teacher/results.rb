@@ -83,7 +83,7 @@ module Roost
         svg = answer_svg(row, slide, whole(seat_id), under: under)
         drawn = Operations::DrawAnswer.new.call(svg, format, picture: under)
         name = Store::Seats.new.of(row.id).find { |seat| seat.id == whole(seat_id) }.name
-        attachment "#{slide.name} #{name}".gsub(/[^[:alnum:] ]/, "").strip[0, 80] + ".#{format}"
+        attachment "#{file_name("#{slide.name} #{name}")}.#{format}"
         content_type drawn.type
         drawn.file
       end
@@ -91,7 +91,7 @@ module Roost
       get "/:id/results.csv" do |id|
         row = own_session(id)
         content_type "text/csv; charset=utf-8"
-        attachment "#{row.title.gsub(/[^[:alnum:] ]/, "").strip} #{row.created_at.strftime("%Y-%m-%d")}.csv"
+        attachment "#{file_name(row.title)} #{school_time.local(row.created_at).strftime("%Y-%m-%d")}.csv"
         results = results(row)
         Exchange::ResultsSheet.new(results, class_name: row.class_name, date: date(row.created_at),
                                             comments: Store::Comments.new.of(results.record.seats.map(&:id))).to_csv

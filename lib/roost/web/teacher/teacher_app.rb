@@ -23,7 +23,7 @@ module Roost
         def answer_svg(row, slide, seat_id, under: nil)
           value = slide&.prompt && Store::Answers.new.value(row.id, slide.id, seat_id)
           not_found unless value && kind_view?(slide.prompt, "picture")
-          partial("kinds/#{slide.prompt.kind}/picture", prompt: slide.prompt, value: value, picture: under)
+          drawn(slide.prompt, value, under: under)
         end
 
         def own_session(id, deleted: false)

@@ -41,7 +41,7 @@ RSpec.describe Roost::Core::Kinds::Posts::Prompt do
 
   it "may be seen by students at work alone who have put something on it, where the teacher lets them" do
     expect([posts, posts(others: false)].map(&:shows_others?)).to eq([true, false])
-    gave = [given, given(post("p1", "First")), given(likes: ["2-p1"])].map { |value| posts.gave?(value) }
+    gave = [given, given(post("p1", "First")), given(likes: ["2-p1"])].map { |value| posts.on_board?(value) }
     expect(gave).to eq([false, true, false])
   end
 

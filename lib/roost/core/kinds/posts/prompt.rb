@@ -45,7 +45,7 @@ module Roost
 
           def shows_others? = settings["others"]
 
-          def gave?(value) = value["posts"].any?
+          def on_board?(value) = value["posts"].any?
 
           def listed? = false
 

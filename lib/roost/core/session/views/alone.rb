@@ -17,8 +17,8 @@ module Roost
         # What is shown, put together from the sitting and what was answered.
         class Alone
           # place:: from 1; state:: :answered, :seen or :waiting; open:: whether it may be gone to
-          # outcome:: Outcome, where it may be told; others:: whether what the others put on its board may be seen
-          Step = Struct.new(:slide, :place, :state, :here, :open, :outcome, :others, keyword_init: true)
+          # outcome:: Outcome, where it may be told; sees_others:: whether what the others put on its board is shown
+          Step = Struct.new(:slide, :place, :state, :here, :open, :outcome, :sees_others, keyword_init: true)
 
           class << self
             # @param lesson [Lesson]
@@ -65,13 +65,13 @@ module Roost
               sitting.slides.each_with_index.map do |id, place|
                 slide = lesson.slide(id)
                 Step.new(slide: slide, place: place + 1, state: progress[id], here: place + 1 == sitting.place,
-                         open: sitting.open?(place + 1, answered: answered), others: others?(slide.prompt, answers[id]),
+                         open: sitting.open?(place + 1, answered: answered), sees_others: sees_others?(slide.prompt, answers[id]),
                          outcome: (outcome(slide, sitting, answers[id]) if slide.prompt && tell.call(answers[id]))).freeze
               end
             end
 
-            def others?(prompt, answer)
-              !prompt.nil? && prompt.shows_others? && !answer.nil? && answer.readable? && prompt.gave?(answer.value)
+            def sees_others?(prompt, answer)
+              !prompt.nil? && prompt.shows_others? && !answer.nil? && answer.readable? && prompt.on_board?(answer.value)
             end
 
             def outcome(slide, sitting, answer)
