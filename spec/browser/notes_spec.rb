@@ -24,6 +24,7 @@ RSpec.describe "Notes in the margin of a seat" do
     phone.find("h1").click
     expect(phone).to have_css("[data-on]", text: "on “Who flies south?”")
     expect(phone.find("#own-note").value).to eq("")
+    expect(phone.find("[data-note-state]").text).to eq("Only you see them.") # nothing is saved here yet
     offline(phone, true)
     phone.find("#own-note").set("Swallows")
     expect(phone).to have_css("[data-note-state]", text: "On this device, sending…")
@@ -33,6 +34,7 @@ RSpec.describe "Notes in the margin of a seat" do
     phone.refresh
     expect(phone.find("#own-note").value).to eq("Swallows")
     command(session, "end")
+    expect(phone).to have_no_field("own-note") # there is no slide any more
     phone.click_link "Your copy of it"
     expect(phone.all(".copy-note").map { |each| each.find("p").text }).to eq(["Herons stay\nall winter", "Swallows"])
     expect(Roost::Store::Seats.new.by_token(token)[:id]).to eq(seat[:id])

@@ -5,6 +5,7 @@ import { Outbox } from "../outbox.js";
 
 const PAUSE = 800; // milliseconds without a change before it is sent
 const OPEN = "roost.notes.open";
+const PRIVATE = "Only you see them.";
 
 class OwnNotes extends HTMLElement {
   connectedCallback() {
@@ -36,23 +37,30 @@ class OwnNotes extends HTMLElement {
     }
     this.loaded = true;
     for (const [slide, { saved }] of Object.entries(this.notes)) this.outbox.knows(slide, saved);
-    if (document.activeElement !== this.area) this.show();
+    if (this.slide && document.activeElement !== this.area) this.fill();
   }
 
   // Another slide may be before the student now.
   turn() {
     const place = this.seat.querySelector(".seat-slide[data-slide]");
     const slide = place?.dataset.slide;
+    if (document.activeElement === this.area) return;
     this.button.hidden = !slide;
-    if (!slide || slide === this.slide || document.activeElement === this.area) return;
+    if (slide === this.slide) return;
     this.put();
     this.slide = slide;
-    this.querySelector("[data-on]").textContent = `on “${place.querySelector("h1")?.textContent.trim() ?? "this slide"}”`;
-    if (kept.get(OPEN)) this.open(true, { quiet: true });
-    this.show();
+    this.say(PRIVATE);
+    if (!slide) this.show(false);
+    else this.come(place);
   }
 
-  show() {
+  come(place) {
+    this.querySelector("[data-on]").textContent = `on “${place.querySelector("h1")?.textContent.trim() ?? "this slide"}”`;
+    this.show(Boolean(kept.get(OPEN)));
+    this.fill();
+  }
+
+  fill() {
     this.area.value = this.text;
     this.mark();
   }
@@ -66,13 +74,18 @@ class OwnNotes extends HTMLElement {
     this.button.classList.toggle("has-note", this.text !== "");
   }
 
-  open(wanted, { quiet = false } = {}) {
+  // What the student wants, here and on the slides that come.
+  open(wanted) {
+    this.show(wanted);
+    if (wanted) kept.set(OPEN, true);
+    else kept.remove(OPEN);
+    if (wanted) this.area.focus();
+  }
+
+  show(wanted) {
     this.hidden = !wanted;
     document.body.classList.toggle("has-margin", wanted);
     this.button.setAttribute("aria-expanded", wanted);
-    if (wanted) kept.set(OPEN, true);
-    else kept.remove(OPEN);
-    if (wanted && !quiet) this.area.focus();
   }
 
   soon() {
@@ -94,8 +107,11 @@ class OwnNotes extends HTMLElement {
     if (state === "elsewhere") this.bring(question);
     if (question !== this.slide) return;
     this.mark();
-    this.querySelector("[data-note-state]").textContent =
-      message ?? (state === "sending" ? "On this device, sending…" : "✓ Saved. Only you see them.");
+    this.say(message ?? (state === "sending" ? "On this device, sending…" : `✓ Saved. ${PRIVATE}`));
+  }
+
+  say(words) {
+    this.querySelector("[data-note-state]").textContent = words;
   }
 
   // Another window has written something else meanwhile: both stand from now on.
