@@ -79,6 +79,17 @@ RSpec.describe "An assignment" do
     expect(command(row, "next").reason).to include("This is an assignment")
   end
 
+  it "opens its questions to who is at work in it, as for pictures and pairs, and to nobody else" do
+    row = assign
+    seat = seat_of(row)
+    open = -> { Roost::Operations::OpenToSeat.slides(seat, again(row)).map(&:id) }
+    expect(open.call).to eq([])
+    asked = take(row, seat, begins: true).task.asked
+    expect(open.call).to match_array(asked)
+    Roost::Operations::HandInSitting.new.call(seat, take(row, seat))
+    expect(open.call).to eq([])
+  end
+
   it "ends by itself: drafts count, what comes later is late, and how it went is told from then on" do
     row = assign
     seat = seat_of(row)

@@ -14,6 +14,8 @@ RSpec.describe Roost::Operations::CopyAsPdf do
   end
   let(:session) { kept_session(account, lesson, own_copy: true) }
 
+  let(:svg) { '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 12 9"><path d="M0 0h9"/></svg>' }
+
   # @return [Array<Hash>] what comes to be set, page by page
   def set(copy, **more)
     allow(Roost::Exchange::CopySheet).to receive(:pdf) do |sheet|
@@ -46,7 +48,6 @@ RSpec.describe Roost::Operations::CopyAsPdf do
   end
 
   it "has pictures as files, a drawing in place of its words, and all that was said of an answer" do
-    svg = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 12 9"><path d="M0 0h9"/></svg>'
     pages = set(copy_of(run), drawings: { "q2" => svg })
     expect(pages[0][:rows]).to eq([{ is: :note, text: "Ask at home" }])
     expect(pages[1][:rows]).to eq([{ is: :given, text: "B Swallow" }, { is: :outcome, text: "✗ Not this time" },
@@ -60,7 +61,7 @@ RSpec.describe Roost::Operations::CopyAsPdf do
     stub_const("Roost::Operations::PaperPictures::MOST", 1)
     copy = copy_of(run)
     drawn = copy.pages[2]
-    expect(set(copy, drawings: { "q2" => "<svg/>" })[2][:rows].first)
+    expect(set(copy, drawings: { "q2" => svg })[2][:rows].first)
       .to eq({ is: :given, text: drawn.slide.prompt.plain(drawn.outcome.answer.value) })
     2.times { described_class::TURNS << true }
     expect(described_class.new.call(copy, about: "Ada")).to be_nil

@@ -16,6 +16,8 @@ RSpec.describe "Notes of a seat, by its address" do
   it "are seen by their own seat alone, and bounded before they are read" do
     expect(send_note(JSON.generate(note(1)))).to eq([200, "draft"])
     expect([send_note("{"), send_note("[" * 30_000), send_note("\"#{"x" * 50_000}\"")]).to eq([[422, "refused"]] * 3)
+    # What is too long is not read as far as it goes.
+    expect(send_note(JSON.generate(note(2)) + (" " * 50_000))).to eq([422, "refused"])
     expect(JSON.parse(get("/seat/#{token}/notes").body)).to eq({ "s1" => { "text" => "Mine", "saved" => note(1)[:save_id] } })
     expect(JSON.parse(get("/seat/#{take_seat(session, "Cleo").last}/notes").body)).to eq({})
     unknown = [get("/seat/unknown/notes"), post("/seat/unknown/notes", "{}")]

@@ -168,7 +168,10 @@ RSpec.describe "Pages" do
       database[:seats].where(id: seat[:id]).update(left_at: Sequel.lit("'2026-07-01 23:45Z'"), stream_key: nil)
       command(session, "begin")
       away = Roost::Core::Session::Views.desk(moment(session))
-      expect(Roost::Web::Fragments.new.desk(away, 0.0)).to include("since 11:45")
+      page = Roost::Web::Fragments.new
+      expect(page.desk(away, 0.0)).to include("since 11:45")
+      database[:school].update(time_zone: "Europe/London")
+      expect(page.desk(away, 0.0)).to include("since 00:45")
     end
   end
 end

@@ -58,6 +58,16 @@ RSpec.describe "A quiz the class comes to" do
     expect(refusals.map(&:reason)).to all(be_a(String))
   end
 
+  it "lets cards of its boards through while it is open, and not before" do
+    board = Roost::Core::Kinds::Posts::Prompt.new(id: "p7", settings: {})
+    slides = [slide("s0"), slide("b1", prompt: board)]
+    boarded = Roost::Core::Lesson.new(title: "Birds", slides: slides, sections: [section("quiz1", "quiz", %w[b1])])
+    allow(self).to receive(:lesson).and_return(boarded)
+    curate = ->(state) { after(state, "curate", slide: "b1", what: "approve", cards: "3-p1-abc") }
+    expect(curate.call(at("begin")).reason).to eq("That question hasn't been asked in this session.")
+    expect(curate.call(at("begin", "next")).value.curation("b1").approved).to eq(%w[3-p1-abc])
+  end
+
   it "stands for itself in what devices get: no question of it before it is gone through" do
     state = at("begin", "next")
     about = { id: 1, title: "Birds", lesson: lesson, options: room_options, seats: [] }
