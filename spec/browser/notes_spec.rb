@@ -38,6 +38,17 @@ RSpec.describe "Notes in the margin of a seat" do
     phone.click_link "Your copy of it"
     expect(phone.all(".copy-note").map { |each| each.find("p").text }).to eq(["Herons stay\nall winter", "Swallows"])
     expect(Roost::Store::Seats.new.by_token(token)[:id]).to eq(seat[:id])
+    on_paper(phone) do
+      expect(phone).to have_no_button("Print")
+      expect(phone).to have_css(".copy-note", count: 2)
+    end
+  end
+
+  def on_paper(phone)
+    phone.driver.browser.execute_cdp("Emulation.setEmulatedMedia", media: "print")
+    yield
+  ensure
+    phone.driver.browser.execute_cdp("Emulation.setEmulatedMedia", media: "")
   end
 
   it "of two windows both stand" do

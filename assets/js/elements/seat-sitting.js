@@ -110,7 +110,8 @@ class SeatSitting extends HTMLElement {
     let came = false;
     this.refusal = null;
     const listening = new AbortController();
-    const note = ({ target }) => (came ||= target === this);
+    // htmx tells of a swap also where it refused to make one.
+    const note = ({ target }) => (came ||= target === this && this.refusal === null);
     const refused = ({ target, detail }) => {
       if (target === this) this.refusal = plain(detail.ctx.text);
     };
@@ -120,7 +121,7 @@ class SeatSitting extends HTMLElement {
     await window.htmx.ajax(verb, this.address + path, { source: this, target: this, swap: "innerMorph" }).catch(() => {});
     clearTimeout(patience);
     listening.abort();
-    this.missed(!came, this.refusal ?? NO_LINE);
+    this.missed(!came, this.refusal || NO_LINE);
     if (came) this.keep();
     if (came) this.others();
     return came;
