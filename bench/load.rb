@@ -52,6 +52,7 @@ module Bench
     # @yieldreturn [Array(String, String)] path and body
     def initialize(host, port, connections, &make)
       @host = host
+      @port = port
       @sockets = Array.new(connections) { TCPSocket.new(host, port) }
       @make = make
       @number = -1
@@ -82,10 +83,18 @@ module Bench
 
         raise "refused: #{text}" unless text.start_with?("HTTP/1.1 20")
 
+        socket = again(socket) if text.match?(/^connection: close/i)
         text.clear
         yield socket
         true
       end
+    end
+
+    # A server keeps a connection for so many requests only.
+    def again(socket)
+      @busy.delete(socket)
+      @sockets.delete(socket).close
+      TCPSocket.new(@host, @port).tap { |fresh| @busy[@sockets.push(fresh).last] = +"" }
     end
 
     def ask(socket)

@@ -41,12 +41,12 @@ module Roost
       end
 
       # Has a file read by a Ruby of its own (bin/read), with the same gems as this one, as far as it
-      # needs them: a Ruby that looks in fewer places begins sooner.
+      # needs them: a Ruby that looks in fewer places, and doesn't look for gems, begins sooner.
       # @param task [String] what to read it as
       # @param limits [Hash] other than READING
       # @return [Done]
       def self.read(task, path, *arguments, **limits)
-        run(RbConfig.ruby, READER, task, path, *arguments.map(&:to_s), environment: { "RUBYLIB" => gems.join(":") },
+        run(RbConfig.ruby, "--disable=gems", READER, task, path, *arguments.map(&:to_s), environment: { "RUBYLIB" => gems.join(":") },
                                                                        **READING, **limits)
       end
 
