@@ -6,6 +6,7 @@ require "json"
 require "net/http"
 require "securerandom"
 require "zlib"
+require_relative "answers"
 require_relative "classes"
 require_relative "commands"
 require_relative "first_load"
@@ -26,11 +27,8 @@ module Bench
     TURNS = 9
     SEATS = 500
     SPREAD = 10.0
-    AT_A_TIME = [50, 200].freeze
-    SECONDS = 8
-    GOALS = { fanout_ratio: "at most 2", answers_ratio: "at least 2", answers_200_ratio: "at least 2",
-              tally_ms_p95: "at most 300", rss_mb: "at most 200", seat_first_load_kb: "at most 100" }
-            .merge(*[Classes, Commands, Ink, Joining, Sittings, Preparing, Kinds, Hostile].map { |part| part::GOALS }).freeze
+    GOALS = { fanout_ratio: "at most 2", tally_ms_p95: "at most 300", rss_mb: "at most 200", seat_first_load_kb: "at most 100" }
+            .merge(*[Answers, Classes, Commands, Ink, Joining, Sittings, Preparing, Kinds, Hostile].map { |part| part::GOALS }).freeze
     PARTS = %w[seat answers commands classes ink joining sittings preparing kinds hostile].freeze
     # @param parts [Array<String>] of PARTS
     def initialize(parts)
@@ -58,6 +56,15 @@ module Bench
       { seat_first_load_kb: FirstLoad.of(@server, "/seat/#{tokens.first}"), **fan_out, **tally }
     end
 
+    def answers
+      part = Answers.new(@server) do |seats|
+        session, tokens = new_session(seats)
+        command(session, "next")
+        tokens
+      end
+      part.call
+    end
+
     def commands = Commands.new(@account, @server).call
     def classes = Classes.new(@server) { |seats| new_session(seats) }.call
 
@@ -80,11 +87,6 @@ module Bench
       ratio(:fanout_ratio, :fanout_ms, bare_fan_out(@results[:event_bytes], STREAMS)) if @results[:event_bytes]
       if @results[:classes_event]
         ratio(:classes_fanout_ratio, :classes_fanout_ms, bare_fan_out(@results[:classes_event], Classes::CLASSES * Classes::SEATS))
-      end
-      return unless @parts.include?("answers")
-
-      AT_A_TIME.each do |many|
-        ratio(many == 50 ? :answers_ratio : :"answers_#{many}_ratio", :"answers_#{many}_per_second", bare_answers(many))
       end
     end
 
@@ -204,32 +206,11 @@ module Bench
           token, due = waiting.pop(true)
           sleep([due - Bench.clock, 0].max)
           sent << Bench.clock
-          http.post("/answers/#{token}", body(1), { "content-type" => "application/json" })
+          http.post("/answers/#{token}", Answers.body(1), { "content-type" => "application/json" })
         end
       end
     rescue ThreadError
       nil
-    end
-
-    def body(save_no)
-      JSON.generate({ slide: "s1", fields: { options: ["o#{(save_no % 4) + 1}"] }, final: true, save_no: save_no,
-                      save_id: SecureRandom.uuid })
-    end
-
-    def answers
-      AT_A_TIME.to_h do |many|
-        session, tokens = new_session(SEATS)
-        command(session, "next")
-        sent = Posts.new(Server::HOST, port, many) { |number| ["/answers/#{tokens[number % SEATS]}", body((number / SEATS) + 1)] }
-        [:"answers_#{many}_per_second", sent.run(SECONDS).round]
-      end
-    end
-
-    def bare_answers(many)
-      Server.bare("bench/bare_answers.ru", workers: 2) do |server|
-        @server = server
-        Posts.new(Server::HOST, port, many) { |number| ["/", body(number + 1)] }.run(SECONDS)
-      end
     end
 
     def port = @server.port

@@ -42,7 +42,7 @@ module Bench
     end
 
     def start
-      @puma = spawn(@env, "bundle", "exec", "puma", "-q", *@arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
+      @puma = spawn(Roost::Setup::Supervisor::Program::ENVIRONMENT.merge(@env), "bundle", "exec", "puma", "-q", *@arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
       200.times { break if answering? || sleep(0.1).nil? }
       self
     end

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "pg"
-
 module Roost
   module Store
     # Answers: one row a seat, slide and attempt. A save never locks the session; one
@@ -17,10 +15,11 @@ module Roost
       # What is known of a save that did not come in time, see Core::Session::LineDelay.
       Lateness = Struct.new(:now, :ended, :sent_at, :line, keyword_init: true)
 
-      # The columns of what is given, with their types.
+      # The columns of what is given, with their types, and what stands where nothing is given.
       GIVEN = { session_id: "bigint", seat_id: "bigint", slide_id: "text", attempt: "int", value: "jsonb", typed: "jsonb",
-                final: "boolean", keyed: "boolean", save_no: "int", save_id: "uuid", writer: "uuid", over: "text",
+                final: "boolean", keyed: "boolean", save_no: "int", save_id: "uuid", writer: "uuid", over: "uuid[]",
                 may_change: "boolean", in_time_only: "boolean", by_line: "boolean" }.freeze
+      USUAL = { attempt: 1, over: [], in_time_only: false, by_line: false }.freeze
 
       TOLD = Core::Session::Sitting::TOLD_AT_ONCE.map { |feedback| "'#{feedback}'" }.join(", ")
       private_constant :TOLD
@@ -39,7 +38,6 @@ module Roost
         FROM (
           SELECT given.*, clock.now, COALESCE(given.may_change, (sessions.options->>'may_change')::boolean, true)
                  AND COALESCE(sittings.rules->>'feedback', '') NOT IN (#{TOLD}) AS changeable,
-                 string_to_array(given.over_ids, ',')::uuid[] AS over,
                  COALESCE(openings.opened_at <= clock.now AND clock.now <= COALESCE(openings.closed_at, openings.deadline, 'infinity')
                           + make_interval(secs => CASE WHEN given.by_line THEN #{Core::Session::LineDelay::MOST}
                                                        ELSE #{Core::Session::Opening::GRACE} END), false)
@@ -47,8 +45,7 @@ module Roost
                              AND array_position(sittings.slides, given.slide_id) BETWEEN sittings.first_open AND sittings.last_open
                              AND clock.now <= LEAST(sittings.deadline, sittings.window_ends_at, 'infinity')
                                               + make_interval(secs => #{Core::Session::Opening::GRACE}), false) AS in_time
-          FROM unnest(#{GIVEN.values.map { |type| "?::#{type}[]" }.join(", ")})
-               AS given(#{GIVEN.keys.map { |name| name == :over ? "over_ids" : name }.join(", ")})
+          FROM json_to_recordset(?::json) AS given(#{GIVEN.map { |name, type| "#{name} #{type}" }.join(", ")})
           CROSS JOIN (SELECT clock_timestamp() AS now) AS clock
           JOIN sessions ON sessions.id = given.session_id AND sessions.deleted_at IS NULL
                         AND (sessions.ended_at IS NULL
@@ -87,10 +84,6 @@ module Roost
         WHERE openings.session_id = :session_id AND openings.slide_id = :slide_id AND openings.attempt = :attempt
       SQL
 
-      # Makes arrays of what is given for the statement; nil stays nothing.
-      LIST = PG::TextEncoder::Array.new(elements_type: PG::TextEncoder::String.new).freeze
-      private_constant :LIST
-
       # One save.
       # @param given [Hash] see #save_all
       # @return [Saved, nil] nil when nothing was stored; #stored says what stands
@@ -106,9 +99,8 @@ module Roost
       #   late for the line's sake, and counts)
       # @return [Array<Saved, nil>] for each of them; nil where nothing was stored
       def save_all(saves)
-        rows = saves.map { |given| columns(**given) }
-        lists = GIVEN.keys.to_h { |name| [name, LIST.encode(rows.map { |row| row[name]&.to_s })] }
-        stored = save_statement.call(**lists).to_h do |row|
+        rows = saves.map { |given| { **USUAL, **given, value: given[:value] || {} } }
+        stored = save_statement.call(given: JSON.generate(rows)).to_h do |row|
           [row.values_at(:seat_id, :slide_id, :attempt), Saved.new(**row.slice(:final, :late)).freeze]
         end
         rows.map { |row| stored[row.values_at(:seat_id, :slide_id, :attempt)] }
@@ -193,12 +185,7 @@ module Roost
         Core::Session::Answer.new(**row.except(:seq), **documents).freeze
       end
 
-      def save_statement = prepared(:save_answers) { database[SAVE, *GIVEN.keys.map { |name| :"$#{name}" }] }
-
-      def columns(value: nil, typed: nil, over: [], **given)
-        { attempt: 1, in_time_only: false, by_line: false, **given, value: JSON.generate(value || {}),
-          typed: typed && JSON.generate(typed), over: over.join(",") }
-      end
+      def save_statement = prepared(:save_answers) { database[SAVE, :$given] }
     end
   end
 end

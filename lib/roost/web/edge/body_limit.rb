@@ -9,11 +9,15 @@ module Roost
       def initialize(app, limits)
         @app = app
         @limits = limits
+        @least = limits.values.min
       end
 
       def call(env)
+        length = env["CONTENT_LENGTH"].to_i
+        return @app.call(env) if length <= @least
+
         most = @limits.find { |path, _| path.match?(env["PATH_INFO"]) }.last
-        return @app.call(env) unless env["CONTENT_LENGTH"].to_i > most
+        return @app.call(env) if length <= most
 
         Gate.refusal(413, "That is too large: #{most / (1024 * 1024)} MB is the most here. Go back, and send less at a time.")
       end

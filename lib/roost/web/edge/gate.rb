@@ -48,7 +48,7 @@ module Roost
       # The address is the one that the outermost of one's own proxies saw: so many from the right.
       def settle_sender(env)
         told = env["HTTP_X_FORWARDED_FOR"].to_s
-        said = env.keys.grep(SAID_BY_PROXIES)
+        said = env.keys.select { |name| SAID_BY_PROXIES.match?(name) }
         said.each { |name| env.delete(name) }
         env["roost.forwarded"] = said.any?
         return unless @proxies.positive?
@@ -62,20 +62,23 @@ module Roost
       def bare(env) = env.merge!("rack.input" => StringIO.new, "CONTENT_LENGTH" => "0").delete("CONTENT_TYPE")
 
       def well_formed?(env)
-        return false unless path?(env["PATH_INFO"]) && env["QUERY_STRING"].to_s.bytesize <= MOST_QUERY
+        query = env["QUERY_STRING"].to_s
+        return false unless path?(env["PATH_INFO"]) && query.bytesize <= MOST_QUERY
 
         request = Rack::Request.new(env)
-        sound?(request.GET, 0) && (!form?(request) || sound?(request.POST, 0)) && shaped?(request)
+        (query.empty? || takes?(request.GET)) && (!form?(request) || takes?(request.POST))
       rescue Rack::BadRequest, EOFError, ArgumentError, EncodingError, RangeError
         false
       end
 
       def path?(path)
-        path.bytesize <= MOST_PATH && text?(Rack::Utils.unescape_path(path))
+        path.bytesize <= MOST_PATH && text?(path.include?("%") ? Rack::Utils.unescape_path(path) : path)
       end
 
+      def takes?(parameters) = sound?(parameters, 0) && shaped?(parameters)
+
       def form?(request)
-        FORMS.include?(request.media_type) && !request.path_info.match?(@raw)
+        !request.path_info.match?(@raw) && FORMS.include?(request.media_type)
       end
 
       def text?(text)
@@ -99,10 +102,7 @@ module Roost
         end
       end
 
-      def shaped?(request)
-        given = form?(request) ? [*request.GET, *request.POST] : request.GET.to_a
-        given.all? { |name, value| STRUCTURED.include?(name) || single?(value) }
-      end
+      def shaped?(parameters) = parameters.all? { |name, value| STRUCTURED.include?(name) || single?(value) }
 
       def single?(value) = value.nil? || value.is_a?(String) || (value.is_a?(Hash) && value.key?(:tempfile))
     end
