@@ -6,8 +6,9 @@ module Roost
     class Deliveries < Repository
       # Notes that the open question was sent; the first time is the one that counts.
       def note(session_id, slide_id, seat_ids, attempt: 1)
-        rows = seat_ids.map { |seat_id| [session_id, seat_id, slide_id, attempt] }
-        database[:deliveries].insert_conflict.import(%i[session_id seat_id slide_id attempt], rows)
+        seat_id = Sequel.function(:unnest, Sequel.pg_array(seat_ids, :bigint))
+        database[:deliveries].insert_conflict.insert(%i[session_id seat_id slide_id attempt],
+                                                     database.select(session_id, seat_id, slide_id, attempt))
       end
 
       # What a seat was asked in one attempt, whether it was sent each or not.
