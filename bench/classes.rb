@@ -24,7 +24,7 @@ module Bench
       @http, @headers = server.teacher
     end
 
-    # @return [Hash{Symbol=>Numeric}] with :classes_event, as each seat gets it
+    # @return [Hash{Symbol=>Numeric}]
     def call
       @classes = Array.new(CLASSES) { Klass.new(**%i[session tokens].zip(@make.call(SEATS)).to_h) }
       @seats = open_streams(@classes.flat_map { |each| each.tokens.map { |token| "/stream/seat/#{token}" } })
@@ -45,18 +45,21 @@ module Bench
       streams.tap { streams.wait_until { |text| text.include?("\n\n") } }
     end
 
-    # All classes go on at once; the last of their seats has the new slide.
+    # All classes go on at once; the last of their seats has the new slide. Against bare writes of the same bytes to as
+    # many streams, in turns.
     def fan_out
+      ours, theirs = FanOut.in_turns(CLASSES * SEATS, TURNS) { |turn| next_slide(turn) }
+      { classes_fanout_ratio: (ours / theirs).round(2), classes_fanout_ms: ours.round(1),
+        bare_classes_fanout_ms: theirs.round(1) }
+    end
+
+    def next_slide(turn)
+      press = -> { @classes.each_slice(CLASSES / SENDERS).map { |some| Thread.new { press_next(some, turn) } }.each(&:join) }
       event = nil
-      times = Array.new(TURNS) do |turn|
-        sleep 0.5
-        began = Bench.clock
-        pressers = @classes.each_slice(CLASSES / SENDERS).map { |some| Thread.new { press_next(some, turn) } }
-        last = @seats.wait_until { |text| text.include?("slide-s#{turn + 1}") && text.end_with?("\n\n") && (event = text) }
-        pressers.each(&:join)
-        (last - began) * 1000
+      took = FanOut.timed(@seats, press) do |text|
+        text.include?("slide-s#{turn + 1}") && text.end_with?("\n\n") && (event = text)
       end
-      { classes_fanout_ms: Bench.median(times).round(1), classes_event: event.dup }
+      [took, event.dup]
     end
 
     def press_next(classes, turn)

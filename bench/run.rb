@@ -9,6 +9,7 @@ require "zlib"
 require_relative "answers"
 require_relative "classes"
 require_relative "commands"
+require_relative "fan_out"
 require_relative "first_load"
 require_relative "hostile"
 require_relative "ink"
@@ -20,15 +21,13 @@ require_relative "server"
 require_relative "sittings"
 
 module Bench
-  # The whole measurement: starts the program and the baselines on free loopback ports,
-  # one after the other, and compares.
+  # The whole measurement: starts the program and the baselines on free loopback ports, and compares.
   class Run
-    STREAMS = 1000
-    TURNS = 9
     SEATS = 500
     SPREAD = 10.0
-    GOALS = { fanout_ratio: "at most 2", tally_ms_p95: "at most 300", rss_mb: "at most 200", seat_first_load_kb: "at most 100" }
-            .merge(*[Answers, Classes, Commands, Ink, Joining, Sittings, Preparing, Kinds, Hostile].map { |part| part::GOALS }).freeze
+    PARTS_OF_THEIR_OWN = [FanOut, Answers, Classes, Commands, Ink, Joining, Sittings, Preparing, Kinds, Hostile].freeze
+    GOALS = { tally_ms_p95: "at most 300", seat_first_load_kb: "at most 100" }
+            .merge(*PARTS_OF_THEIR_OWN.map { |part| part::GOALS }).freeze
     PARTS = %w[seat answers commands classes ink joining sittings preparing kinds hostile].freeze
     # @param parts [Array<String>] of PARTS
     def initialize(parts)
@@ -39,13 +38,10 @@ module Bench
     def call
       Roost::Store::Database.migrate
       prepare
-      @results = {}
       Server.program(Server::SETTINGS) do |server|
         @server = server
-        @parts.each { |part| @results.merge!(send(part)) }
+        @parts.map { |part| send(part) }.reduce(:merge)
       end
-      bare
-      @results.except(:event_bytes, :classes_event)
     end
 
     private
@@ -53,7 +49,8 @@ module Bench
     def seat
       session, tokens = new_session(1)
       command(session, "next")
-      { seat_first_load_kb: FirstLoad.of(@server, "/seat/#{tokens.first}"), **fan_out, **tally }
+      { seat_first_load_kb: FirstLoad.of(@server, "/seat/#{tokens.first}"),
+        **FanOut.new(@server, *new_session(FanOut::STREAMS)).call, **tally }
     end
 
     def answers
@@ -82,19 +79,6 @@ module Bench
     def kinds = Kinds.new(@account, @server).call
     def hostile = Hostile.new(@account, @server).call
 
-    # The baselines of what was measured.
-    def bare
-      ratio(:fanout_ratio, :fanout_ms, bare_fan_out(@results[:event_bytes], STREAMS)) if @results[:event_bytes]
-      if @results[:classes_event]
-        ratio(:classes_fanout_ratio, :classes_fanout_ms, bare_fan_out(@results[:classes_event], Classes::CLASSES * Classes::SEATS))
-      end
-    end
-
-    def ratio(name, measured, bare)
-      @results[:"bare_#{measured}"] = bare.round(1)
-      @results[name] = (@results[measured] / bare.to_f).round(2)
-    end
-
     def database = Roost::Store::Database.connection
 
     def prepare
@@ -111,7 +95,7 @@ module Bench
 
     # A slide of the usual size, and a poll, over and over.
     def new_session(seats)
-      slides = Array.new(TURNS + 3) do |number|
+      slides = Array.new(FanOut::TURNS + 3) do |number|
         prompt = Roost::Core::Kinds.all.first.new(id: "p#{number}", settings: {}) if number.odd?
         Roost::Core::Slide.new(id: "s#{number}", heading: "Why do swallows leave the marsh before the first frost?",
                                text: "Think of what a swallow eats. " * 20, prompt: prompt)
@@ -124,42 +108,6 @@ module Bench
     end
 
     def command(session, name) = Roost::Operations::CommandSession.new.call(session.account_id, session.id, name)
-
-    # Teacher presses next over HTTP; the last of the streams has the new slide.
-    def fan_out
-      session, tokens = new_session(STREAMS)
-      streams = Streams.new(Server::HOST, port, tokens.map { |token| "/stream/seat/#{token}" })
-      streams.wait_until { |text| text.include?("\n\n") }
-      http, headers = @server.teacher
-      event = nil
-      times = Array.new(TURNS) do |turn|
-        sleep 0.5
-        began = Bench.clock
-        presser = Thread.new { http.post("/desk/#{session.id}/commands", "command=next&from=s#{turn}", headers) }
-        last = streams.wait_until { |text| text.include?("slide-s#{turn + 1}") && text.end_with?("\n\n") && (event = text) }
-        presser.join
-        (last - began) * 1000
-      end
-      { fanout_ms: Bench.median(times).round(1), event_bytes: event.dup, rss_mb: @server.memory }.tap { streams.close }
-    end
-
-    def bare_fan_out(event, many)
-      Server.bare("bench/bare_streams.ru", workers: 0) do |server|
-        @server = server
-        streams = Streams.new(Server::HOST, port, ["/"] * many)
-        sleep 1
-        http = Net::HTTP.new(Server::HOST, port)
-        times = Array.new(TURNS) do |turn|
-          sleep 0.5
-          began = Bench.clock
-          presser = Thread.new { http.post("/", "#{event.chomp}\n: #{turn}\n\n") }
-          last = streams.wait_until { |text| text.end_with?(": #{turn}\n\n") }
-          presser.join
-          (last - began) * 1000
-        end
-        Bench.median(times).tap { streams.close }
-      end
-    end
 
     # SEATS seats answer within SPREAD seconds; for each, until its count is at the Desk.
     def tally

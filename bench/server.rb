@@ -34,6 +34,7 @@ module Bench
     end
 
     # Starts it, yields itself, stops it.
+    # @return what the block gives
     def run
       start
       yield self
@@ -42,7 +43,8 @@ module Bench
     end
 
     def start
-      @puma = spawn(Roost::Setup::Supervisor::Program::ENVIRONMENT.merge(@env), "bundle", "exec", "puma", "-q", *@arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
+      env = Roost::Setup::Supervisor::Program::ENVIRONMENT.merge(@env)
+      @puma = spawn(env, "bundle", "exec", "puma", "-q", *@arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
       200.times { break if answering? || sleep(0.1).nil? }
       self
     end

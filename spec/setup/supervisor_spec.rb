@@ -6,6 +6,15 @@ require "socket"
 require "tmpdir"
 
 RSpec.describe Roost::Setup::Supervisor do
+  it "has programs give memory out in two lots" do
+    Dir.mktmpdir do |folder|
+      program = described_class::Program.new("sh", "-c", "printf $MALLOC_ARENA_MAX > lots", folder: folder)
+      program.start
+      sleep 0.02 while program.running?
+      expect(File.read(File.join(folder, "lots"))).to eq("2")
+    end
+  end
+
   describe "what it keeps up" do
     let(:said) { [] }
     let(:time) { [0.0] }

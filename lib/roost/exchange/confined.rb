@@ -46,8 +46,8 @@ module Roost
       # @param limits [Hash] other than READING
       # @return [Done]
       def self.read(task, path, *arguments, **limits)
-        run(RbConfig.ruby, "--disable=gems", READER, task, path, *arguments.map(&:to_s), environment: { "RUBYLIB" => gems.join(":") },
-                                                                       **READING, **limits)
+        run(RbConfig.ruby, "--disable=gems", READER, task, path, *arguments.map(&:to_s),
+            environment: { "RUBYLIB" => gems.join(":") }, **READING, **limits)
       end
 
       # @return [Array<String>] where the reader's gems are, and all that these need

@@ -48,7 +48,7 @@ module Roost
       # The address is the one that the outermost of one's own proxies saw: so many from the right.
       def settle_sender(env)
         told = env["HTTP_X_FORWARDED_FOR"].to_s
-        said = env.keys.select { |name| SAID_BY_PROXIES.match?(name) }
+        said = env.keys.select { |name| by_proxy?(name) }
         said.each { |name| env.delete(name) }
         env["roost.forwarded"] = said.any?
         return unless @proxies.positive?
@@ -57,6 +57,9 @@ module Roost
         env["REMOTE_ADDR"] = seen.first if seen.length == @proxies
         env.merge!("rack.url_scheme" => "https", "HTTPS" => "on") if @secure
       end
+
+      # Asked of every header of every request.
+      def by_proxy?(name) = SAID_BY_PROXIES.match?(name)
 
       # What only asks for something has no body that anybody would look at.
       def bare(env) = env.merge!("rack.input" => StringIO.new, "CONTENT_LENGTH" => "0").delete("CONTENT_TYPE")
