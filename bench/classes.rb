@@ -55,11 +55,7 @@ module Bench
 
     def next_slide(turn)
       press = -> { @classes.each_slice(CLASSES / SENDERS).map { |some| Thread.new { press_next(some, turn) } }.each(&:join) }
-      event = nil
-      took = FanOut.timed(@seats, press) do |text|
-        text.include?("slide-s#{turn + 1}") && text.end_with?("\n\n") && (event = text)
-      end
-      [took, event.dup]
+      FanOut.next_slide(@seats, turn, press)
     end
 
     def press_next(classes, turn)

@@ -13,7 +13,12 @@ module Bench
     class Bare
       # @param many [Integer] streams
       # @yieldparam bare [Bare]
-      def self.open(many) = Server.bare("bench/bare_streams.ru", workers: 0) { |server| yield new(server, many) }
+      def self.open(many)
+        Server.bare("bench/bare_streams.ru", workers: 0) do |server|
+          bare = new(server, many)
+          yield(bare).tap { bare.close }
+        end
+      end
 
       def initialize(server, many)
         @streams = Streams.new(Server::HOST, server.port, ["/"] * many)
@@ -21,6 +26,8 @@ module Bench
         @written = 0
         sleep 1
       end
+
+      def close = @streams.close
 
       # @param event [String]
       # @return [Float] milliseconds until the last stream has it
@@ -40,6 +47,14 @@ module Bench
       last = streams.wait_until(&block)
       presser.join
       (last - began) * 1000
+    end
+
+    # @param turn [Integer] number of the slide that is left
+    # @return [Array(Float, String)] milliseconds until the last stream has the next slide, and what it got
+    def self.next_slide(streams, turn, press)
+      event = nil
+      took = timed(streams, press) { |text| text.include?("slide-s#{turn + 1}") && text.end_with?("\n\n") && (event = text) }
+      [took, event.dup]
     end
 
     # @param many [Integer] streams
@@ -75,11 +90,7 @@ module Bench
 
     def next_slide(turn)
       press = -> { @http.post("/desk/#{@session.id}/commands", "command=next&from=s#{turn}", @headers) }
-      event = nil
-      took = FanOut.timed(@streams, press) do |text|
-        text.include?("slide-s#{turn + 1}") && text.end_with?("\n\n") && (event = text)
-      end
-      [took, event.dup]
+      FanOut.next_slide(@streams, turn, press)
     end
   end
 end
