@@ -109,10 +109,7 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
   end
 
   it "takes a line that says nothing for none, and shows what was asked for last" do
-    session = begun
-    ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
-    command(session, "next")
-    expect(ada).to have_css("h1", text: "Read this first")
+    _session, ada = at_first_slide
     eventually(15) { expect(on_device(ada)).to include(%r{/slides/2\z}, %r{/slides/3\z}) }
     ada.execute_script(<<~JS)
       const element = document.querySelector("seat-sitting");
@@ -126,11 +123,32 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     expect(ada).to have_css(".sitting-lost")
   end
 
+  it "says nothing of a request that a step took the place of, and loses no step for one that comes after" do
+    _session, ada = at_first_slide
+    eventually(15) { expect(on_device(ada)).to include(%r{/slides/2\z}) }
+    ada.execute_script(<<~JS)
+      const element = document.querySelector("seat-sitting"), fetched = window.fetch;
+      window.said = [];
+      window.asked = [];
+      window.fetch = (address, how = {}) => new Promise((came, failed) => {
+        if (!/slides|here/.test(address)) window.asked.push(how.method);
+        how.signal?.addEventListener("abort", () => failed(how.signal.reason));
+        setTimeout(() => fetched(address, how).then(came, failed), 500);
+      });
+      new MutationObserver(() => window.said.push(element.textContent, document.querySelector("#seat-news").textContent))
+        .observe(document.body, { subtree: true, childList: true, characterData: true });
+      element.show("GET");
+      setTimeout(() => element.go("POST", "/place?to=2"), 100);
+      setTimeout(() => element.dispatchEvent(new Event("time-over")), 300);
+    JS
+    eventually { expect(ada.evaluate_script("window.asked")).to eq(%w[GET POST GET]) }
+    expect(ada).to have_css("h1", text: "Question 1")
+    expect(ada.evaluate_script("window.said").join).not_to include("no line")
+    expect(ada).to have_no_css(".sitting-lost")
+  end
+
   it "keeps the slide where a request is refused, and says why" do
-    session = begun
-    ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
-    command(session, "next")
-    expect(ada).to have_css("h1", text: "Read this first")
+    _session, ada = at_first_slide
     token = ada.current_url.split("/").last
     Roost::Web::Sitting.pace.turn?(Roost::Store::Seats.new.by_token(token)[:id], 50)
     ada.click_button "Next →"
@@ -140,6 +158,15 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
       ada.click_button "Try again" if ada.has_button?("Try again", wait: 0)
       expect(ada).to have_no_css(".sitting-lost", wait: 1)
     end
+  end
+
+  # @return [Array(Store::Sessions::Row, Capybara::Session)] a quiz the class has come to, and a phone in it
+  def at_first_slide
+    session = begun
+    ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+    command(session, "next")
+    expect(ada).to have_css("h1", text: "Read this first")
+    [session, ada]
   end
 
   # A line over which nothing comes, though it seems to be there: what is asked for waits until it is given up.

@@ -23,7 +23,7 @@ class SeatSitting extends HTMLElement {
     this.addEventListener("told", () => this.tell());
     this.addEventListener("kept", () => this.querySelector("[data-own-first]") && this.others());
     this.addEventListener("time-short", () => this.flush());
-    this.addEventListener("time-over", () => this.flush().then(() => this.show("GET")));
+    this.addEventListener("time-over", () => this.flush().then(() => this.refresh()));
     this.life = setInterval(() => {
       if (document.hidden) return;
       fetch(`${this.address}/here`, { method: "POST" }).catch(() => {});
@@ -43,7 +43,7 @@ class SeatSitting extends HTMLElement {
 
   // More time, or the end of it.
   attributeChangedCallback(_name, before, now) {
-    if (this.seat && before !== null && before !== now) this.flush().then(() => this.show("GET"));
+    if (this.seat && before !== null && before !== now) this.flush().then(() => this.refresh());
   }
 
   get placeKey() {
@@ -78,11 +78,18 @@ class SeatSitting extends HTMLElement {
     const came = await this.show(verb, path);
     if (came || (place && !this.refusal && (await this.offline(place)))) this.toHeading();
     this.moving = false;
+    if (this.due) await this.refresh();
+  }
+
+  // As it is now; where a step is on its way, once that has been taken.
+  async refresh() {
+    this.due = this.moving;
+    return this.moving ? false : this.show("GET");
   }
 
   // How it was stands above the slide.
   async tell() {
-    if (!(await this.show("GET"))) return;
+    if (!(await this.refresh())) return;
     scrollTo(0, 0);
     say(this.querySelector(".outcome")?.textContent);
   }
@@ -105,8 +112,9 @@ class SeatSitting extends HTMLElement {
     return true;
   }
 
-  // Whether it came; else why it was refused, if it was.
+  // Whether it came, or something newer was asked for, which then says how it went; else why it was refused, if it was.
   async show(verb, path = "") {
+    const turn = (this.turn = (this.turn ?? 0) + 1);
     let came = false;
     this.refusal = null;
     const listening = new AbortController();
@@ -121,6 +129,7 @@ class SeatSitting extends HTMLElement {
     await window.htmx.ajax(verb, this.address + path, { source: this, target: this, swap: "innerMorph" }).catch(() => {});
     clearTimeout(patience);
     listening.abort();
+    if (turn !== this.turn) return true;
     this.missed(!came, this.refusal || NO_LINE);
     if (came) this.keep();
     if (came) this.others();
