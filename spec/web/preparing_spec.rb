@@ -62,6 +62,11 @@ RSpec.describe "Preparing, page by page" do
       %w[csv xlsx].each { |type| expect(get("/sheets/pattern.#{type}").status).to eq(200) }
     end
 
+    it "goes out under our name where the lesson's has nothing that may stand in one" do
+      get "/lessons/#{kept_lesson(account, Roost::Core::Lesson.new(title: "?!", slides: marsh_lesson.slides))}/questions.csv"
+      expect(last_response.headers["content-disposition"]).to include("Amber Roost.csv")
+    end
+
     it "brings 500 rows in" do
       rows = Array.new(500) { |number| "Question #{number},a,b,B\n" }.join
       post_form "/lessons/#{id}/sheet", sheet: file("Question,Option A,Option B,Right\n#{rows}", "many.csv")

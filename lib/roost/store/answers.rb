@@ -15,10 +15,11 @@ module Roost
       # What is known of a save that did not come in time, see Core::Session::LineDelay.
       Lateness = Struct.new(:now, :ended, :sent_at, :line, keyword_init: true)
 
-      # The columns of what is given, with their types, and what stands where nothing is given.
+      # The columns of what is given, with their types.
       GIVEN = { session_id: "bigint", seat_id: "bigint", slide_id: "text", attempt: "int", value: "jsonb", typed: "jsonb",
                 final: "boolean", keyed: "boolean", save_no: "int", save_id: "uuid", writer: "uuid", over: "uuid[]",
                 may_change: "boolean", in_time_only: "boolean", by_line: "boolean" }.freeze
+      # What stands where nothing is given.
       USUAL = { attempt: 1, over: [], in_time_only: false, by_line: false }.freeze
 
       TOLD = Core::Session::Sitting::TOLD_AT_ONCE.map { |feedback| "'#{feedback}'" }.join(", ")

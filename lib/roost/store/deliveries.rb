@@ -6,16 +6,13 @@ module Roost
     class Deliveries < Repository
       # Notes that the open question was sent; the first time is the one that counts.
       def note(session_id, slide_id, seat_ids, attempt: 1)
-        seat_id = Sequel.function(:unnest, Sequel.pg_array(seat_ids, :bigint))
-        database[:deliveries].insert_conflict.insert(%i[session_id seat_id slide_id attempt],
-                                                     database.select(session_id, seat_id, slide_id, attempt))
+        insert(session_id, each_of(seat_ids, :bigint), slide_id, attempt)
       end
 
       # What a seat was asked in one attempt, whether it was sent each or not.
       # @param slide_ids [Array<String>]
       def note_all(session_id, slide_ids, seat_id, attempt:)
-        rows = slide_ids.map { |slide_id| [session_id, seat_id, slide_id, attempt] }
-        database[:deliveries].insert_conflict.import(%i[session_id seat_id slide_id attempt], rows)
+        insert(session_id, seat_id, each_of(slide_ids, :text), attempt)
       end
 
       # @param since [Float] only what was sent then or later, epoch seconds
@@ -41,6 +38,14 @@ module Roost
         came = database[:answers].where(seat_id: seat_id, slide_id: slide_id).select(:received_at)
         database[:deliveries].where(seat_id: seat_id, slide_id: slide_id)
                              .update(sent_at: Sequel.lit("? - make_interval(secs => ?)", came, seconds))
+      end
+
+      private
+
+      def each_of(ids, type) = Sequel.function(:unnest, Sequel.pg_array(ids, type))
+
+      def insert(*values)
+        database[:deliveries].insert_conflict.insert(%i[session_id seat_id slide_id attempt], database.select(*values))
       end
     end
   end

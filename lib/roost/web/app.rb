@@ -11,6 +11,7 @@ module Roost
       include Rendering
 
       FILE_NAME = 80 # characters
+      NAMELESS = "Amber Roost"
 
       set :environment, :production
       set :protection, false # the front of the house does it, once (Application)
@@ -66,8 +67,8 @@ module Roost
           reading.value
         end
 
-        # What a file may be called by these words.
-        def file_name(words) = words.gsub(/[^[:alnum:] ]/, "").strip[0, FILE_NAME]
+        # What a file may be called by these words; where nothing of them may stand in a name, by ours.
+        def file_name(words) = words.gsub(/[^[:alnum:] ]/, "").strip[0, FILE_NAME].then { |name| name.empty? ? NAMELESS : name }
 
         # A whole number that was sent, as an id or a place; nil of anything else.
         def number(name) = whole(params[name])
