@@ -114,6 +114,7 @@ RSpec.describe "A whole lesson in four windows" do
     expect(ada).to have_css("h1", text: "Sketch a wing")
     desk.accept_confirm { desk.click_button "End the session" }
     [ada, bo, cleo].each { |each| expect(each).to have_css("h1", text: "That was it") }
+    expect(desk).to have_no_link("To the lessons", class: "menu-item")
     desk.click_link "See the results"
     expect(desk).to have_css("dd", text: "2 of 3")
     expect_accessible(desk)

@@ -33,9 +33,11 @@ RSpec.describe "Notes in the margin of a seat" do
     expect(notes).to eq({ "s1" => "Herons stay\nall winter", "s2" => "Swallows" })
     phone.refresh
     expect(phone.find("#own-note").value).to eq("Swallows")
+    phone.find("#own-note").click
     command(session, "end")
-    expect(phone).to have_no_field("own-note") # there is no slide any more
-    phone.click_link "Your copy of it"
+    expect(phone).to have_css("h1", text: "That was it")
+    phone.click_link "Your copy of it" # stays where it is while it is pressed, though the notes go
+    expect(phone).to have_css("h1", text: "Field notes")
     expect(phone.all(".copy-note").map { |each| each.find("p").text }).to eq(["Herons stay\nall winter", "Swallows"])
     expect(Roost::Store::Seats.new.by_token(token)[:id]).to eq(seat[:id])
     on_paper(phone) do
@@ -49,6 +51,14 @@ RSpec.describe "Notes in the margin of a seat" do
     yield
   ensure
     phone.driver.browser.execute_cdp("Emulation.setEmulatedMedia", media: "")
+  end
+
+  it "go with the last slide" do
+    phone = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+    phone.click_button "Notes"
+    phone.find("h1").click
+    command(session, "end")
+    expect(phone).to have_no_field("own-note")
   end
 
   it "of two windows both stand" do

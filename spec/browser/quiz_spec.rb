@@ -102,8 +102,9 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     pick(ada, "Swallow")
     expect(ada).to have_css(".answer-state", text: "On this device, sending…")
     offline(ada, false)
-    ada.click_button "Try again"
     expect(ada).to have_no_css(".sitting-lost")
+    expect(ada).to have_css("h1", text: "Question 2")
+    expect(database[:sittings].where(session_id: session.id).select_map(:place)).to eq([3])
     eventually { expect(given(session)).to eq("q1" => %w[o1], "q2" => %w[o2]) }
     expect(complaints(ada)).to eq([])
   end
@@ -149,11 +150,22 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
 
   it "keeps the slide where a request is refused, and says why" do
     _session, ada = at_first_slide
+    ada.click_button "Next →"
+    expect(ada).to have_css("h1", text: "Question 1")
     token = ada.current_url.split("/").last
     Roost::Web::Sitting.pace.turn?(Roost::Store::Seats.new.by_token(token)[:id], 50)
     ada.click_button "Next →"
     expect(ada).to have_css(".sitting-lost", text: "That was too fast. Wait a moment, then try again.")
-    expect(ada).to have_css("h1", text: "Read this first")
+    expect(ada).to have_css("h1", text: "Question 1")
+    resize(ada, 390, 420)
+    expect(ada.evaluate_script(<<~JS)).to eq([true, true])
+      [0, 1e6].map((y) => {
+        scrollTo(0, y);
+        const place = (what) => document.querySelector(what).getBoundingClientRect();
+        const [note, next] = [place(".sitting-lost"), place(".sitting-moves > button")];
+        return note.top >= 0 && note.bottom <= next.top && next.bottom <= innerHeight;
+      })
+    JS
     eventually(10) do
       ada.click_button "Try again" if ada.has_button?("Try again", wait: 0)
       expect(ada).to have_no_css(".sitting-lost", wait: 1)

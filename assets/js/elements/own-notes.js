@@ -4,6 +4,7 @@ import * as kept from "../kept.js";
 import { Outbox } from "../outbox.js";
 
 const PAUSE = 800; // milliseconds without a change before it is sent
+const CLICK = 300; // milliseconds after a press in which the browser tells of it
 const OPEN = "roost.notes.open";
 const PRIVATE = "Only you see them.";
 
@@ -18,6 +19,8 @@ class OwnNotes extends HTMLElement {
     this.outbox.addEventListener("save", ({ detail }) => this.saved(detail));
     this.area.addEventListener("input", () => this.soon());
     this.area.addEventListener("blur", () => this.turn());
+    addEventListener("pointerdown", () => (this.pressed = true), true);
+    for (const sign of ["pointerup", "pointercancel"]) addEventListener(sign, () => setTimeout(() => this.released(), CLICK), true);
     this.button.addEventListener("click", () => this.open(this.hidden));
     for (const event of ["visibilitychange", "pagehide"]) addEventListener(event, () => this.put());
     for (const sign of ["online", "roost:line"]) addEventListener(sign, () => this.loaded || this.load());
@@ -44,7 +47,7 @@ class OwnNotes extends HTMLElement {
   turn() {
     const place = this.seat.querySelector(".seat-slide[data-slide]");
     const slide = place?.dataset.slide;
-    if (document.activeElement === this.area) return;
+    if (this.pressed || document.activeElement === this.area) return;
     this.button.hidden = !slide;
     if (slide === this.slide) return;
     this.put();
@@ -52,6 +55,12 @@ class OwnNotes extends HTMLElement {
     this.say(PRIVATE);
     if (!slide) this.show(false);
     else this.come(place);
+  }
+
+  // What is being pressed stays where it is until it has been.
+  released() {
+    this.pressed = false;
+    this.turn();
   }
 
   come(place) {

@@ -21,7 +21,12 @@ class SeatSitting extends HTMLElement {
     this.ahead = new Ahead(this.address);
     this.addEventListener("click", (event) => this.press(event));
     this.addEventListener("told", () => this.tell());
-    this.addEventListener("kept", () => this.querySelector("[data-own-first]") && this.others());
+    this.addEventListener("kept", () => {
+      this.back();
+      if (this.querySelector("[data-own-first]")) this.others();
+    });
+    this.whenBack = () => this.back();
+    for (const sign of ["online", "roost:line"]) addEventListener(sign, this.whenBack);
     this.addEventListener("time-short", () => this.flush());
     this.addEventListener("time-over", () => this.flush().then(() => this.refresh()));
     this.life = setInterval(() => {
@@ -39,6 +44,7 @@ class SeatSitting extends HTMLElement {
 
   disconnectedCallback() {
     clearInterval(this.life);
+    for (const sign of ["online", "roost:line"]) removeEventListener(sign, this.whenBack);
   }
 
   // More time, or the end of it.
@@ -81,10 +87,20 @@ class SeatSitting extends HTMLElement {
     if (this.due) await this.refresh();
   }
 
-  // As it is now; where a step is on its way, once that has been taken.
+  // As it is now, at the slide that is before the student; where a step is on its way, once that has been taken.
   async refresh() {
     this.due = this.moving;
-    return this.moving ? false : this.show("GET");
+    if (this.moving) return false;
+    return this.ownPlace ? this.show("POST", `/place?to=${this.ownPlace}`) : this.show("GET");
+  }
+
+  // The line is back: the server hears where one went without it.
+  async back() {
+    if (!this.ownPlace || this.moving || this.returning) return;
+    this.returning = true;
+    await this.flush();
+    await this.refresh();
+    this.returning = false;
   }
 
   // How it was stands above the slide.
@@ -102,13 +118,16 @@ class SeatSitting extends HTMLElement {
     heading.focus();
   }
 
-  // A slide that was fetched while there was a line. Answers to it are written and wait as anywhere.
+  // A slide that was fetched while there was a line. Answers to it are written and wait as anywhere. The server hears
+  // of the step once the line is back.
   async offline(place) {
     const html = await this.ahead.slide(place);
     if (!html) return false;
     this.innerHTML = html;
     window.htmx.process(this);
     this.missed(true, KEPT);
+    this.ownPlace = place;
+    kept.set(this.placeKey, place);
     return true;
   }
 
@@ -131,9 +150,11 @@ class SeatSitting extends HTMLElement {
     listening.abort();
     if (turn !== this.turn) return true;
     this.missed(!came, this.refusal || NO_LINE);
-    if (came) this.keep();
-    if (came) this.others();
-    return came;
+    if (!came) return false;
+    this.ownPlace = null;
+    this.keep();
+    this.others();
+    return true;
   }
 
   // What the others put on a board: as it is now, as long as there is a line.
@@ -168,9 +189,9 @@ class SeatSitting extends HTMLElement {
       className: "button",
       textContent: "Try again",
     });
-    button.addEventListener("click", () => this.show("GET"));
+    button.addEventListener("click", () => this.refresh());
     again.append(" ", button);
-    this.append(again);
+    (this.querySelector(".sitting-moves") ?? this).prepend(again);
     say(words);
   }
 }
