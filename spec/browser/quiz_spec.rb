@@ -101,6 +101,8 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     expect(ada).to have_css(".sitting-lost", text: "Go on: what you write is on this device")
     pick(ada, "Swallow")
     expect(ada).to have_css(".answer-state", text: "On this device, sending…")
+    ada.evaluate_async_script("document.querySelector('seat-sitting').refresh().then(arguments[0])")
+    expect(ada.find(".sitting-moves")).to have_css(".sitting-lost", text: "Go on: what you write is on this device")
     offline(ada, false)
     expect(ada).to have_no_css(".sitting-lost")
     expect(ada).to have_css("h1", text: "Question 2")

@@ -20,7 +20,8 @@ class OwnNotes extends HTMLElement {
     this.area.addEventListener("input", () => this.soon());
     this.area.addEventListener("blur", () => this.turn());
     addEventListener("pointerdown", () => (this.pressed = true), true);
-    for (const sign of ["pointerup", "pointercancel"]) addEventListener(sign, () => setTimeout(() => this.released(), CLICK), true);
+    for (const sign of ["pointerup", "pointercancel"])
+      addEventListener(sign, () => setTimeout(() => this.released(), CLICK), true);
     this.button.addEventListener("click", () => this.open(this.hidden));
     for (const event of ["visibilitychange", "pagehide"]) addEventListener(event, () => this.put());
     for (const sign of ["online", "roost:line"]) addEventListener(sign, () => this.loaded || this.load());

@@ -149,7 +149,7 @@ class SeatSitting extends HTMLElement {
     clearTimeout(patience);
     listening.abort();
     if (turn !== this.turn) return true;
-    this.missed(!came, this.refusal || NO_LINE);
+    this.missed(!came, this.refusal || (this.ownPlace ? KEPT : NO_LINE));
     if (!came) return false;
     this.ownPlace = null;
     this.keep();
@@ -181,7 +181,9 @@ class SeatSitting extends HTMLElement {
   }
 
   missed(missing, words) {
-    this.querySelector(".sitting-lost")?.remove();
+    const note = this.querySelector(".sitting-lost");
+    if (missing && note?.firstChild.textContent === words) return; // said once
+    note?.remove();
     if (!missing) return;
     const again = Object.assign(document.createElement("p"), { className: "note sitting-lost", textContent: words });
     const button = Object.assign(document.createElement("button"), {
