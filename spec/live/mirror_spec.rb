@@ -28,12 +28,27 @@ RSpec.describe Roost::Live::Mirror do
     take_seat(session, "Bo")
     save(session, ada, "s2", { "options" => ["o1"] })
     command(session, "jump", slide: "s3")
-    later = mirror.moment(answers_only: true)
+    later = mirror.moment(Set[:answers])
     expect(later.seats).to equal(before.seats)
     expect([later.state.slide_id, later.record.answers.length]).to eq(["s2", 1])
     expect(mirror.row.now).to be_within(0.5).of(Roost::Store::Sessions.new.now)
     expect(mirror.moment).to have_attributes(seats: [have_attributes(name: "Ada"), have_attributes(name: "Bo")],
                                              state: have_attributes(slide_id: "s3"))
+  end
+
+  it "does not ask again who is there after a command, but where the session stands, and what was worked out is kept" do
+    command(session, "jump", slide: "s2")
+    ada = take_seat(session, "Ada").first
+    save(session, ada, "s2", { "options" => ["o1"] })
+    before = mirror.moment
+    given = before.given("s2")
+    take_seat(session, "Bo")
+    command(session, "jump", slide: "s3")
+    later = mirror.moment(Set[:answers, :state])
+    expect(later.seats).to equal(before.seats)
+    expect(later.given("s2")).to equal(given)
+    expect(later.state.slide_id).to eq("s3")
+    expect(mirror.moment(Set[:state, :people]).seats.map(&:name)).to eq(%w[Ada Bo])
   end
 
   it "lets what it handed on stand as it was when more comes" do
@@ -42,9 +57,9 @@ RSpec.describe Roost::Live::Mirror do
     save(session, ada, "s2", { "options" => ["o1"] })
     first = mirror.moment
     save(session, bo, "s2", { "options" => ["o2"] })
-    second = mirror.moment(answers_only: true)
+    second = mirror.moment(Set[:answers])
     save(session, bo, "s2", { "options" => ["o1"] }, save_no: 2)
-    third = mirror.moment(answers_only: true)
+    third = mirror.moment(Set[:answers])
     chosen = ->(moment) { moment.given("s2").transform_values { |answer| answer.value["options"] } }
     expect([first, second, third].map(&chosen)).to eq([{ ada[:id] => ["o1"] }, { ada[:id] => ["o1"], bo[:id] => ["o2"] },
                                                        { ada[:id] => ["o1"], bo[:id] => ["o1"] }])

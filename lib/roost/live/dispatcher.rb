@@ -70,7 +70,7 @@ module Roost
         session_id, scopes = @agenda.take
         return unless session_id
 
-        failed = scopes
+        failed = scopes | [:people] # then as if nothing were known
         begin
           @rounds.serve(session_id) { serve(session_id, scopes, renderer) }
           failed = nil
@@ -88,7 +88,8 @@ module Roost
         return unless @audiences.any? { |each| each.concerned?(by_surface.fetch(each.surface, []), scopes) }
 
         mirror = @lock.synchronize { @mirrors[session_id] ||= Mirror.new(session_id) }
-        moment = mirror.moment(answers_only: scopes.all?(:answers))
+        # Who is new may sit where nobody sat.
+        moment = mirror.moment(streams.all?(&:sent) ? scopes : scopes | [:people])
         return streams.each { |stream| hub.drop(stream) } unless moment
 
         @on_moment.call(moment)

@@ -235,7 +235,7 @@ module Roost
 
       def renew
         @listeners.each_key { |scope| tell(scope, nil) }
-        each_session { |id| @dispatcher.notice(id, :state) }
+        each_session { |id| %i[people state].each { |scope| @dispatcher.notice(id, scope) } }
       end
 
       def sessions = @hub.groups

@@ -11,6 +11,9 @@ module Roost
       # A row may become visible after one that is younger; rows this young, in seconds, are
       # read again. Saves are single statements and take milliseconds.
       OVERLAP = 2.0
+      # Notices (as in Bus) after which it stands where it stood, and after which the same people are there.
+      STANDING = Set[:answers].freeze
+      SEATED = Set[:answers, :state].freeze
 
       # @return [Store::Sessions::Row, nil] as of the last time, with the present time
       attr_reader :row
@@ -26,18 +29,18 @@ module Roost
         @sittings = {}
       end
 
-      # @param answers_only [Boolean] whether nothing else can have changed since the last one
+      # @param scopes [Set<Symbol>] what can have changed since the last one; whatever else there is, all of it
       # @return [Core::Session::Moment, nil] nil when the session is gone
-      def moment(answers_only: false)
-        answers_only &&= !@last.nil?
-        answers_only ? let_time_pass : read_row
+      def moment(scopes = Set[:sweep])
+        standing = !@last.nil? && scopes <= STANDING
+        standing ? let_time_pass : read_row
         return nil if row.nil? || row.deleted
 
         read_answers
         # What was sent to whom is looked at only once a question is over, or by those who come.
-        read_deliveries unless answers_only
-        @last = Store::Moments.new.of(row, **seats(answers_only), answers: @answers.dup, shown: @shown.transform_values(&:dup),
-                                                                  sittings: sittings)
+        read_deliveries unless standing
+        @last = Store::Moments.new.of(row, **same(scopes), answers: @answers.dup, shown: @shown.transform_values(&:dup),
+                                                           sittings: sittings)
       ensure
         @copied.clear # what was handed on is not written to any more
       end
@@ -48,11 +51,12 @@ module Roost
 
       def clock = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 
-      # Where nobody came or went, what was worked out of other answers stands, too.
-      def seats(answers_only)
-        return {} unless answers_only
+      # What is as it was. Where nobody came or went, what was worked out of other answers is, too.
+      def same(scopes)
+        return {} unless @last && scopes <= SEATED
 
-        { seats: @last.seats, roll: @last.roll, teams: @last.teams, stopped: @last.stopped, before: @last.record }
+        seated = { seats: @last.seats, before: @last.record }
+        scopes <= STANDING ? { **seated, roll: @last.roll, teams: @last.teams, stopped: @last.stopped } : seated
       end
 
       def read_row
