@@ -98,6 +98,21 @@ RSpec.describe "Ways to answer, in real windows" do
   describe "words" do
     let(:prompt) { Roost::Core::Kinds::Words::Prompt.new(id: "p1", settings: { "most" => 2 }) }
 
+    it "stand each in its own field again where a page is made anew before they could be sent" do
+      _session, student = running(prompt)
+      blocked = ->(urls) { student.driver.browser.execute_cdp("Network.setBlockedURLs", urls: urls) }
+      student.driver.browser.execute_cdp("Network.enable")
+      blocked.call(["*/answers/*"])
+      student.fill_in "Word 2", with: "mud"
+      student.fill_in "Word 1", with: "reeds"
+      student.refresh
+      expect(student).to have_css(".answer-state", text: "On this device")
+      expect(%w[1 2].map { |number| student.find_field("Word #{number}").value }).to eq(%w[reeds mud])
+      blocked.call([])
+      student.fill_in "Word 1", with: "dusk"
+      eventually { value == { "words" => %w[dusk mud] } }
+    end
+
     it "are given on a phone, kept through a reload, and gather into a cloud with its figures" do
       session, student = running(prompt)
       student.fill_in "Word 1", with: "Reeds!"

@@ -148,12 +148,14 @@ class SeatAnswer extends HTMLElement {
     return fields;
   }
 
+  // Of several texts of one name each gets its own, in the order in which they were read.
   restore(fields) {
+    const left = {};
     for (const control of this.form.elements) {
       if (!control.name) continue;
-      const values = fields[control.name] ?? [];
+      const values = (left[control.name] ??= [...(fields[control.name] ?? [])]);
       if (control.type === "radio" || control.type === "checkbox") control.checked = values.includes(control.value);
-      else control.value = values[0] ?? "";
+      else control.value = values.shift() ?? "";
     }
     this.form.dispatchEvent(new CustomEvent("restored"));
   }
