@@ -82,10 +82,10 @@ RSpec.describe Roost::Setup::Supervisor do
       kill(File.read(notes.max_by { |file| File.mtime(file) }))
       expect(Net::HTTP.get_response(URI("http://127.0.0.1:#{port}/")).code).to eq("200") # needs no database
       await_joining(port, 30)
-      Process.kill(:TERM, pid)
-      expect(Process.wait2(pid).last).to be_success
       expect(File.read(log)).to include("The web server has ended.", "The database has ended.")
       expect(File.read(log)).not_to match(/^\s+from /)
+      Process.kill(:TERM, pid)
+      expect(Process.wait2(pid).last).to be_success
     end
   end
 

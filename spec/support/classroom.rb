@@ -26,7 +26,7 @@ module Classroom
     @server ||= begin
       Browser.register
       Capybara.default_max_wait_time = 8
-      Capybara.default_retry_interval = 0.05
+      Capybara.default_retry_interval = 0.1 # each look costs the browser and its driver 10 ms
       Capybara.enable_aria_label = true
       Capybara.run_server = false
       Capybara.server = :puma, { Silent: true, Threads: "1:8", config_files: ["-"] }
