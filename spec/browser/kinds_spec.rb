@@ -100,15 +100,13 @@ RSpec.describe "Ways to answer, in real windows" do
 
     it "stand each in its own field again where a page is made anew before they could be sent" do
       _session, student = running(prompt)
-      blocked = ->(urls) { student.driver.browser.execute_cdp("Network.setBlockedURLs", urls: urls) }
-      student.driver.browser.execute_cdp("Network.enable")
-      blocked.call(["*/answers/*"])
+      hold_up(student, "*/answers/*")
       student.fill_in "Word 2", with: "mud"
       student.fill_in "Word 1", with: "reeds"
       student.refresh
       expect(student).to have_css(".answer-state", text: "On this device")
       expect(%w[1 2].map { |number| student.find_field("Word #{number}").value }).to eq(%w[reeds mud])
-      blocked.call([])
+      hold_up(student)
       student.fill_in "Word 1", with: "dusk"
       eventually { value == { "words" => %w[dusk mud] } }
     end

@@ -279,8 +279,8 @@ RSpec.describe "A seat that loses nothing" do
   end
 
   it "comes in under 100 kB over the wire, fonts included" do
-    # A device that has never been here: nothing is kept of it, and no other example uses its window.
-    newcomer = seat_window(:newcomer, session, as: "Bo", driver: :chromium_phone)
+    # A device that has never been here: no other example uses it.
+    newcomer = seat_window(:bo, session, as: "Bo", driver: :chromium_newcomer)
     newcomer.find("input[name=text]")
     newcomer.evaluate_async_script("document.fonts.ready.then(arguments[0])")
     came = newcomer.evaluate_script(<<~JS)

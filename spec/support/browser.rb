@@ -34,7 +34,7 @@ module Browser
   def self.service = Selenium::WebDriver::Chrome::Service.new(path: "/usr/bin/chromedriver")
 
   def self.register
-    { chromium: [DESK], chromium_phone: [PHONE], chromium_recording: [DESK, *MICROPHONE],
+    { chromium: [DESK], chromium_phone: [PHONE], chromium_newcomer: [PHONE], chromium_recording: [DESK, *MICROPHONE],
       chromium_small: [[1024, 768]] }.each { |name, arguments| add(name, options(*arguments)) }
     add(:chromium_no_storage, options(PHONE).tap do |each|
       each.binary = WHOLE

@@ -4,19 +4,21 @@ require "capybara/rspec"
 require "net/http"
 require "set"
 
-# A running Amber Roost with real windows: each name is a Chromium of its own, so
+# A running Amber Roost with real windows: in an example each name is a Chromium of its own, so
 # teacher, class screen and students never share a cookie.
 module Classroom
   include Access
 
-  WINDOWS = {} # rubocop:disable Style/MutableConstant
-  # Those that the example at hand has used.
-  USED = Set.new
+  # Those of the example at hand, by name and driver, and those of earlier ones, by driver.
+  USED = {} # rubocop:disable Style/MutableConstant
+  FREE = Hash.new { |all, driver| all[driver] = [] }
 
   def self.included(group)
     group.after do
-      # The next example is not asked about what this one's pages complained of.
-      USED.each { |session| session.driver.browser.logs.get(:browser) }.each(&:reset!)
+      # The next example has a line, and is not asked about what this one's pages complained of.
+      @cut.to_a.each { |session| [offline(session, false), hold_up(session)] }
+      USED.each_value { |session| session.driver.browser.logs.get(:browser) }
+      USED.each { |(_, driver), session| FREE[driver] << session.tap(&:reset!) }
       USED.clear
     end
   end
@@ -41,7 +43,7 @@ module Classroom
   # @return [Capybara::Session]
   def window(name, driver = :chromium)
     Capybara.app_host = @host || "http://#{Classroom.server.host}:#{Classroom.server.port}"
-    (WINDOWS[[name, driver]] ||= Capybara::Session.new(driver, nil)).tap { |session| USED << session }
+    USED[[name, driver]] ||= FREE[driver].pop || Capybara::Session.new(driver, nil)
   end
 
   # A window of somebody signed in.
@@ -88,13 +90,27 @@ module Classroom
   def expect_accessible(session) = expect(violations(session)).to eq([])
 
   def offline(session, lost)
-    session.driver.browser.execute_cdp("Network.enable")
+    cut(session)
     session.driver.browser.execute_cdp("Network.emulateNetworkConditions", offline: lost, latency: 0,
                                                                            downloadThroughput: -1, uploadThroughput: -1)
+  end
+
+  # What is sent to these addresses doesn't get there, until none are given.
+  # @param patterns [Array<String>]
+  def hold_up(session, *patterns)
+    cut(session)
+    session.driver.browser.execute_cdp("Network.setBlockedURLs", urls: patterns)
   end
 
   # What the browser complained of, apart from lines that were cut on purpose.
   def complaints(session)
     session.driver.browser.logs.get(:browser).map(&:message).grep_v(/net::ERR_|Failed to fetch|status of (?:422|503)/)
+  end
+
+  private
+
+  def cut(session)
+    (@cut ||= Set.new) << session
+    session.driver.browser.execute_cdp("Network.enable")
   end
 end
