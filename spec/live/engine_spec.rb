@@ -26,8 +26,8 @@ RSpec.describe Roost::Live::Engine do
 
   after { engines.each(&:stop) }
 
-  def engine
-    described_class.new(renderer: -> { renderer }, rehearse: ->(_id) {}, tick: 0.05,
+  def engine(tick: 0.05)
+    described_class.new(renderer: -> { renderer }, rehearse: ->(_id) {}, tick: tick,
                         expire: ->(id) { Roost::Operations::CommandSession.new.by_clock(id, "expire") })
   end
 
@@ -138,6 +138,20 @@ RSpec.describe Roost::Live::Engine do
       streams.first(3).zip(%w[seat seat desk]).each { |socket, word| hear(socket, "#{word} on s1", seconds: 1) }
     end.to output(/told later/).to_stderr
     expect(failures).to be_empty
+  end
+
+  it "looks who is there when it listens again: nobody told it meanwhile" do
+    seat_id = take_seat(session).first[:id]
+    engines.each(&:stop)
+    engines.replace([engine(tick: 2).start]) # sweeps in a hundred seconds
+    desk = stream(:desk)
+    command(session, "begin")
+    hear(desk, "desk on s1 here 0")
+    Roost::Store::Seats.new.arrive(seat_id, "key")
+    listening = database[:pg_stat_activity].where(Sequel.like(:query, "LISTEN%"))
+    100.times { break if listening.any? || sleep(0.05).nil? }
+    expect(listening.select_map(Sequel.function(:pg_terminate_backend, :pid))).to include(true)
+    hear(desk, "here 1")
   end
 
   it "tells the devices and all processes of a seat that is renamed or removed" do
