@@ -5,7 +5,24 @@ RSpec.describe Roost::Live::Mirror do
   let(:session) { kept_session(account).tap { |kept| command(kept, "begin") } }
   let(:mirror) { described_class.new(session.id) }
 
-  def told(moment) = [moment.seats, moment.record.answers, moment.record.shown, moment.state.slide_id]
+  def told(moment)
+    slides = moment.lesson.prompts
+    [moment.seats, moment.record.answers, moment.record.shown, moment.state.slide_id, moment.record.points(slides),
+     slides.map { |slide| [moment.given(slide.id), moment.seats.map { |seat| moment.record.outcome(slide.id, seat.id) }] }]
+  end
+
+  it "says what the session itself says, whatever command comes" do
+    command(session, "jump", slide: "s2")
+    ada, bo = %w[Ada Bo].map { |name| take_seat(session, name).first }
+    [ada, bo].each { |seat| save(session, seat, "s2", { "options" => ["o1"] }) }
+    told(mirror.moment)
+    steps = [%w[close], ["show", { what: "results" }], ["again", { after: 1 }], %w[close], ["put_aside", { slide: "s2" }],
+             ["jump", { slide: "s3" }], ["jump", { slide: "s2" }], %w[eyes_up], %w[end]]
+    steps.each do |name, arguments|
+      expect(command(session, name, **arguments.to_h)).to be_ok, name
+      expect(told(mirror.moment(Set[:state]))).to eq(told(moment(session))), name
+    end
+  end
 
   it "says what the session itself says, whatever happens to it" do
     told(mirror.moment)

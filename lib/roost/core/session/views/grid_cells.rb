@@ -53,12 +53,14 @@ module Roost
 
           private
 
-          # @return [Set<Integer>] ids of those that gave something
+          # @return [Set<Integer>] ids of those that gave something, or whose answer counts no more, as when all are asked again
           def changed_seats(record)
             @ids.each_with_object(Set.new) do |id, changed|
               before = @answers.fetch(id, {})
               now = @answers[id] = record.all_answers(id)
-              now.each { |seat_id, answer| changed << seat_id unless answer.equal?(before[seat_id]) } unless now.equal?(before)
+              next if now.equal?(before)
+
+              { **before, **now }.each_key { |seat_id| changed << seat_id unless now[seat_id].equal?(before[seat_id]) }
             end
           end
 
