@@ -55,8 +55,7 @@ module Roost
       def same(scopes)
         return {} unless @last && scopes <= SEATED
 
-        seated = { seats: @last.seats, before: @last.record }
-        scopes <= STANDING ? { **seated, roll: @last.roll, teams: @last.teams, stopped: @last.stopped } : seated
+        { seats: @last.seats, roll: @last.roll, teams: @last.teams, stopped: @last.stopped, before: @last.record }
       end
 
       def read_row

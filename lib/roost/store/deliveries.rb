@@ -20,10 +20,8 @@ module Roost
       # @param seat_id [Integer, nil] only to this seat
       # @return [Hash{Array(String, Integer)=>Hash{Integer=>Float}}] slide and attempt to seat id to epoch seconds
       def of(session_id, since: 0.0, among: {}, seat_id: nil)
-        sent = Repository.epoch(:sent_at)
-        database[:deliveries].where({ session_id: session_id, seat_id: seat_id }.compact).where(sent >= since)
-                             .select(:seat_id, :slide_id, :attempt, sent.as(:sent_at))
-                             .each_with_object(among) do |row, shown|
+        which = { session_id: session_id, seat_id: seat_id }.compact
+        sent_since(which.keys).call(**which, since: since).each_with_object(among) do |row, shown|
           (shown[row.values_at(:slide_id, :attempt)] ||= {})[row[:seat_id]] = row[:sent_at]
         end
       end
@@ -41,6 +39,15 @@ module Roost
       end
 
       private
+
+      # @param columns [Array<Symbol>] that are given
+      def sent_since(columns)
+        prepared([:sent_since, *columns].join("_").to_sym) do
+          sent = Repository.epoch(:sent_at)
+          database[:deliveries].where(columns.to_h { |name| [name, :"$#{name}"] }).where(sent >= :$since)
+                               .select(:seat_id, :slide_id, :attempt, sent.as(:sent_at))
+        end
+      end
 
       def each_of(ids, type) = Sequel.function(:unnest, Sequel.pg_array(ids, type))
 

@@ -37,17 +37,12 @@ module Roost
 
       # @return [Row, nil]
       def find(id, lock: false)
-        row = if lock then with_now.where(id: id).for_update.first
-              else prepared(:session) { with_now.where(id: :$id) }.call(id: id).first
-              end
-        row && read(row)
+        one(lock, id: id)
       end
 
       # @return [Row, nil] only when it is this teacher's
       def of_teacher(account_id, id, deleted: false, lock: false)
-        dataset = with_now.where(account_id: account_id, id: id)
-        row = (lock ? dataset.for_update : dataset).first
-        found = row && read(row)
+        found = one(lock, id: id, account_id: account_id)
         found unless found&.deleted && !deleted
       end
 
@@ -217,6 +212,16 @@ module Roost
       def lesson_where(**which)
         document = database[:sessions].where(which).get(:lesson)
         document && Core::Lesson.from_document(document)
+      end
+
+      # @param lock [Boolean] for the transaction
+      # @return [Row, nil]
+      def one(lock, **which)
+        row = prepared([:session, *which.keys, (:locked if lock)].compact.join("_").to_sym) do
+          all = with_now.where(which.keys.to_h { |name| [name, :"$#{name}"] })
+          lock ? all.for_update : all
+        end.call(which).first
+        row && read(row)
       end
 
       def with_now

@@ -37,6 +37,18 @@ module Roost
         all.exclude(session_id: but.to_s).delete
       end
 
+      # Whether a sign-in stands, is not older than it may be, and was noted to be used a minute ago or later.
+      # @param longest [Integer] seconds that one is good for
+      def used_lately?(account_id, session_id, longest:)
+        used = prepared(:sign_in_used_lately) do
+          database[:account_active_session_keys].where(account_id: :$account_id, session_id: :$session_id)
+                                                .where(Sequel.lit("last_use > now() - interval '1 minute'"))
+                                                .where(Sequel.lit("created_at > now() - make_interval(secs => ?)", :$longest))
+                                                .select(:session_id)
+        end
+        used.call(account_id: account_id, session_id: session_id.to_s, longest: longest).any?
+      end
+
       # @return [Array<String>] those of these sign-ins that stand
       def standing(session_ids) = database[:account_active_session_keys].where(session_id: session_ids).select_map(:session_id)
 

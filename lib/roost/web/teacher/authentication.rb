@@ -15,6 +15,7 @@ module Roost
       LONGEST_NAME = 80
       SENT = "If all is well, a mail with a link is on its way to %s."
       WAIT = "Too many wrong tries just now. Wait a minute, then try again."
+      LONGEST_SIGN_IN = 90 * 24 * 3600 # seconds
       # A password nobody has, hashed as all are.
       DECOY = Argon2::Password.create(SecureRandom.hex)
 
@@ -46,7 +47,7 @@ module Roost
         modifications_require_password? true
         new_password_param "new-password"
         session_inactivity_deadline 14 * 24 * 3600
-        session_lifetime_deadline 90 * 24 * 3600
+        session_lifetime_deadline LONGEST_SIGN_IN
         login_redirect "/lessons"
         create_account_redirect "/lessons"
         logout_redirect "/sign-in"
@@ -130,6 +131,11 @@ module Roost
 
           # The present sign-in as it is kept, nil where there is none.
           def sign_in = (key = session[session_id_session_key]) && compute_hmac(key)
+
+          # Its use is noted once a minute: a command waits for no write but its own.
+          def currently_active_session?
+            Store::SignIns.new.used_lately?(session_value, sign_in, longest: LONGEST_SIGN_IN) || super
+          end
 
           # As much work as a password that is wrong.
           def after_no_matching_login

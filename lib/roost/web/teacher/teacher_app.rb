@@ -5,7 +5,7 @@ module Roost
     # An app for signed-in teachers. Every route is scoped to the teacher: what is not
     # hers is not found.
     class TeacherApp < App
-      before { env["rodauth"].require_account }
+      before { env["rodauth"].require_authentication }
 
       helpers do
         def account_id = env["rodauth"].session_value
