@@ -32,6 +32,14 @@ module Roost
       # @param scopes [Set<Symbol>] what can have changed since the last one; whatever else there is, all of it
       # @return [Core::Session::Moment, nil] nil when the session is gone
       def moment(scopes = Set[:sweep])
+        Store::Database.hold { now(scopes) }
+      ensure
+        @copied.clear # what was handed on is not written to any more
+      end
+
+      private
+
+      def now(scopes)
         standing = !@last.nil? && scopes <= STANDING
         standing ? let_time_pass : read_row
         return nil if row.nil? || row.deleted
@@ -41,11 +49,7 @@ module Roost
         read_deliveries unless standing
         @last = Store::Moments.new.of(row, **same(scopes), answers: @answers.dup, shown: @shown.transform_values(&:dup),
                                                            sittings: sittings)
-      ensure
-        @copied.clear # what was handed on is not written to any more
       end
-
-      private
 
       attr_reader :session_id
 

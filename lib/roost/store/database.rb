@@ -14,6 +14,9 @@ module Roost
         # @return [Sequel::Database]
         def connection = @connection ||= connect(Roost.settings.database_url).tap { |database| Que.connection = database }
 
+        # Everything that the block asks goes over one connection, which is taken from the pool once.
+        def hold(&block) = connection.synchronize(&block)
+
         # Threads that use the database: Puma's, the ticker's and the dispatcher's.
         def connect(url, most: Roost.settings.threads + Roost.settings.dispatchers + 3)
           Sequel.connect(url, max_connections: most, keep_reference: false).tap do |database|

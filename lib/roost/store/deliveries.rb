@@ -4,15 +4,22 @@ module Roost
   module Store
     # When each seat's device was first sent each open question, a row each attempt.
     class Deliveries < Repository
+      NOTE = <<~SQL
+        INSERT INTO deliveries (session_id, seat_id, slide_id, attempt)
+        SELECT ?, seats.id, slides.id, ? FROM unnest(?::bigint[]) AS seats(id) CROSS JOIN unnest(?::text[]) AS slides(id)
+        ON CONFLICT DO NOTHING
+      SQL
+      private_constant :NOTE
+
       # Notes that the open question was sent; the first time is the one that counts.
       def note(session_id, slide_id, seat_ids, attempt: 1)
-        insert(session_id, each_of(seat_ids, :bigint), slide_id, attempt)
+        insert(session_id, seat_ids, [slide_id], attempt)
       end
 
       # What a seat was asked in one attempt, whether it was sent each or not.
       # @param slide_ids [Array<String>]
       def note_all(session_id, slide_ids, seat_id, attempt:)
-        insert(session_id, seat_id, each_of(slide_ids, :text), attempt)
+        insert(session_id, [seat_id], slide_ids, attempt)
       end
 
       # @param since [Float] only what was sent then or later, epoch seconds
@@ -49,10 +56,10 @@ module Roost
         end
       end
 
-      def each_of(ids, type) = Sequel.function(:unnest, Sequel.pg_array(ids, type))
-
-      def insert(*values)
-        database[:deliveries].insert_conflict.insert(%i[session_id seat_id slide_id attempt], database.select(*values))
+      # Each of these slides at each of these seats.
+      def insert(session_id, seat_ids, slide_ids, attempt)
+        prepared(:note_deliveries) { database[NOTE, :$session_id, :$attempt, :$seats, :$slides] }
+          .call(session_id: session_id, attempt: attempt, seats: Sequel.pg_array(seat_ids), slides: Sequel.pg_array(slide_ids))
       end
     end
   end

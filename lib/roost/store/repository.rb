@@ -20,11 +20,15 @@ module Roost
 
       attr_reader :database
 
-      # A query that is asked all the time: written once, and planned by PostgreSQL once a connection.
-      # @param name [Symbol] no other query's
-      # @yieldreturn [Sequel::Dataset] with placeholders (:$name) for what #call then gives
+      # A statement that is asked for all the time: written once, and planned by PostgreSQL once a connection.
+      # @param name [Symbol] no other statement's
+      # @param kind [Symbol] :select, :insert or :update
+      # @param values [Hash] that are written
+      # @yieldreturn [Sequel::Dataset] with placeholders (:$name), as the values may be, for what #call then gives
       # @return [Sequel::Dataset] whose #call takes a Hash
-      def prepared(name) = database.prepared_statement(name) || yield.prepare(:select, name)
+      def prepared(name, kind = :select, **values)
+        database.prepared_statement(name) || yield.prepare(kind, name, *[values].reject(&:empty?))
+      end
     end
   end
 end

@@ -171,12 +171,10 @@ module Roost
       # Saves the state a command led to, with the event; the row must be locked.
       def advance(row, state, command:, arguments:, account_id:)
         version = row.version + 1
-        ended = state.ended? ? Sequel.function(:coalesce, :ended_at, Sequel.function(:clock_timestamp)) : nil
-        database[:sessions].where(id: row.id)
-                           .update(state: Sequel.pg_jsonb(state.to_document), version: version, ended_at: ended)
+        place_at.call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?)
         Openings.new(database).keep(row.id, row.state.openings, state.openings)
-        database[:session_events].insert(session_id: row.id, version: version, command: command,
-                                         arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
+        note_event.call(session_id: row.id, version: version, command: command,
+                        arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
         version
       end
 
@@ -203,6 +201,18 @@ module Roost
       end
 
       private
+
+      def place_at
+        ended = Sequel.case({ :$ended => Sequel.function(:coalesce, :ended_at, Sequel.function(:clock_timestamp)) }, nil)
+        prepared(:place_session, :update, state: :$state, version: :$version, ended_at: ended) do
+          database[:sessions].where(id: :$id)
+        end
+      end
+
+      def note_event
+        columns = %i[session_id version command arguments account_id]
+        prepared(:note_event, :insert, **columns.to_h { |name| [name, :"$#{name}"] }) { database[:session_events] }
+      end
 
       # Read once a process and version; the present one, where that has been replaced meanwhile.
       def frozen_lesson(id, version)
