@@ -92,7 +92,7 @@ RSpec.describe "An assignment, on students' devices and the teacher's" do
     ada.click_button "← Back"
     expect(ada).to have_css(".sheet path, .sheet polyline", visible: :all)
     expect_accessible(ada)
-    2.times { ada.find("button", text: /Next|Look back/).click.then { sleep 0.3 } }
+    2.times { turn(ada, /Next|Look back/) }
     ada.click_button "Hand in"
     ada.click_link "Your copy of it"
     expect(ada).to have_css(".copy-page svg, .copy-page img", minimum: 2)

@@ -108,7 +108,7 @@ RSpec.describe "Faults in the middle of a lesson" do
     phone = window(:alone)
     phone.visit "/seat/#{token}"
     phone.click_button "Begin"
-    3.times { phone.click_button("Next →").then { sleep 0.5 } }
+    3.times { turn(phone, "Next →") }
     expect(phone.find_field("text")).to be_visible
     expect(phone.evaluate_async_script("navigator.serviceWorker.ready.then(() => arguments[0](true))")).to be(true)
     phone.refresh

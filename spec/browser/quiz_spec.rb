@@ -44,7 +44,7 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     ada.click_button "Question 2"
     expect(ada).to have_css(".option:has(:checked)", text: "Grey heron")
     pick(ada, "Swallow")
-    2.times { ada.find("button", text: /Next|Look back/).click.then { sleep 0.3 } }
+    2.times { turn(ada, /Next|Look back/) }
     expect_accessible(ada)
     ada.accept_confirm { ada.click_button "Hand in" }
     expect(ada).to have_css("h1", text: "Handed in")

@@ -5,10 +5,19 @@ require "set"
 # What can be said of a page by machine about whether everybody can use it.
 module Access
   AXE = File.read(File.join(Roost::Settings::ROOT, "node_modules/axe-core/axe.min.js"))
+  # Where the program that specs run hands it out: to bring it into every page that is opened would cost half a page more.
+  AXE_PATH = "/axe.js"
   RUN = <<~JS
-    const done = arguments[0];
+    const [path, done] = arguments;
     const options = { resultTypes: ["violations"], iframes: false, preload: false, rules: { "target-size": { enabled: true } } };
-    axe.run(document, options).then(({ violations }) => done(violations.map(({ id, nodes }) => `${id}: ${nodes[0].html.slice(0, 120)}`)));
+    const found = ({ violations }) => violations.map(({ id, nodes }) => `${id}: ${nodes[0].html.slice(0, 120)}`);
+    const run = () => axe.run(document, options).then((results) => done(found(results)));
+    if (window.axe) run();
+    else {
+      const script = Object.assign(document.createElement("script"), { src: path, onload: run, onerror: () => done(null) });
+      document.head.append(script);
+      script.remove();
+    }
   JS
   FOCUSED = <<~JS
     (() => {
@@ -41,8 +50,8 @@ module Access
 
   # @return [Array<String>] what axe finds wrong, all its rules but experimental ones, targets of 24 px too
   def violations(session)
-    session.execute_script(AXE) unless brought?(session)
-    session.evaluate_async_script(RUN)
+    # Other programs, and one that has stopped, don't hand it out.
+    session.evaluate_async_script(RUN, AXE_PATH) || session.execute_script(AXE) || session.evaluate_async_script(RUN, AXE_PATH)
   end
 
   # @return [Integer] pixels by which a page is wider than a window of 320
@@ -76,19 +85,6 @@ module Access
   end
 
   private
-
-  WITH_AXE = Set.new.compare_by_identity
-  private_constant :WITH_AXE
-
-  # Each page that is opened from now on brings axe along: sent once a window, not once a page.
-  # @return [Boolean] whether the page at hand has it already
-  def brought?(session)
-    browser = session.driver.browser
-    return true unless WITH_AXE.add?(browser)
-
-    browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: AXE)
-    false
-  end
 
   def resize(session, width, height)
     session.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height,

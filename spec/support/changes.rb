@@ -1,17 +1,18 @@
 # frozen_string_literal: true
 
-# Whoever changes the database: every INSERT, UPDATE and DELETE that is asked for while specs run
-# is traced to the first file of the program outside store/, which may not be one of web/. What the
+# Whoever changes the database: every INSERT, UPDATE and DELETE that is asked for while specs run, prepared or
+# not, is traced to the first file of the program outside store/, which may not be one of web/. What the
 # libraries do for themselves (Rodauth, the limits of Rack::Attack) is theirs.
 module Changes
-  WRITES = /\A\s*(?:INSERT|UPDATE|DELETE)\b/i
+  WRITES = /\A\s*(?:INSERT|UPDATE|DELETE|WITH\b.*?\b(?:INSERT\s+INTO|DELETE\s+FROM|UPDATE\s+\w+\s+SET))\b/im
   OURS = %r{/lib/roost/(?!store/)([\w/]+\.rb|web/views/[\w/-]+\.erb)}
 
   # @return [Array<String>] files of the web layer that changed something
   FROM_WEB = [] # rubocop:disable Style/MutableConstant
 
   def log_connection_yield(sql, *)
-    Changes.note(caller_locations) if sql.match?(WRITES)
+    prepared = sql[/\AEXECUTE (\w+)/, 1]
+    Changes.note(caller_locations) if (prepared ? prepared_statement(prepared.to_sym).prepared_sql : sql).match?(WRITES)
     super
   end
 

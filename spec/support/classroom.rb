@@ -34,7 +34,9 @@ module Classroom
       Capybara.server = :puma, { Silent: true, Threads: "1:8", config_files: ["-"] }
       engine = Roost::Web::Application.engine.start
       at_exit { engine.stop }
-      app = Roost::Web::Application.build(engine)
+      program = Roost::Web::Application.build(engine)
+      axe = [200, { "content-type" => "text/javascript; charset=utf-8", "cache-control" => "max-age=3600" }, [AXE]]
+      app = ->(env) { env["PATH_INFO"] == AXE_PATH ? axe : program.call(env) }
       Capybara::Server.new(app, host: "127.0.0.1").boot
     end
   end
@@ -85,6 +87,14 @@ module Classroom
       seat.visit "/seat/#{take_seat(session, as).last}"
       seat.find(".seat-name", text: as)
     end
+  end
+
+  # Presses a button under a slide and waits for another slide.
+  # @param words [String, Regexp]
+  def turn(session, words)
+    before = session.find("h1").text
+    session.find("button", text: words).click
+    session.assert_no_selector("h1", exact_text: before)
   end
 
   def expect_accessible(session) = expect(violations(session)).to eq([])
