@@ -68,6 +68,21 @@ RSpec.describe Roost::Live::Mirror do
     expect(mirror.moment(Set[:state, :people]).seats.map(&:name)).to eq(%w[Ada Bo])
   end
 
+  it "does not ask again after a command for teams, the class's list and names that were stopped, but when people changed" do
+    klass = database[:classes].insert(account_id: account, name: "Year 7 Kestrel")
+    session = kept_session(account, teams: "dealt")
+    database[:sessions].where(id: session.id).update(class_id: klass)
+    mirror = described_class.new(session.id)
+    lists = ->(moment) { [moment.teams.length, moment.roll.map(&:name), moment.stopped] }
+    before = lists.call(mirror.moment)
+    student = database[:students].insert(account_id: account, name: "Cleo", shown_name: "Cleo")
+    database[:enrolments].insert(class_id: klass, student_id: student)
+    database[:teams].insert(session_id: session.id, name: "Herons")
+    Roost::Store::StoppedNames.new.note(session.id, "rude")
+    expect(lists.call(mirror.moment(Set[:state]))).to eq(before)
+    expect(lists.call(mirror.moment(Set[:state, :people]))).to eq([before[0] + 1, ["Cleo"], ["rude"]])
+  end
+
   it "lets what it handed on stand as it was when more comes" do
     command(session, "jump", slide: "s2")
     ada, bo = %w[Ada Bo].map { |name| take_seat(session, name).first }

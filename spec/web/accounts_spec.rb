@@ -205,6 +205,30 @@ RSpec.describe "Teachers' accounts" do
       set_cookie(saved.split(";").first)
     end
 
+    # Puts the times of the one there is back by so many seconds.
+    def aged(**columns)
+      database[:account_active_session_keys].update(columns.transform_values do |seconds|
+        Sequel.lit("now() - make_interval(secs => ?)", seconds)
+      end)
+    end
+
+    def last_use = database[:account_active_session_keys].get(:last_use)
+
+    it "are noted to be used once a minute, not at each request" do
+      aged(last_use: 50)
+      expect { expect(in?).to be(true) }.not_to(change { last_use })
+      aged(last_use: 70)
+      expect { expect(in?).to be(true) }.to(change { last_use })
+    end
+
+    it "end by themselves: a fortnight after they were used last, and after a quarter of a year though they were used just now" do
+      aged(last_use: 15 * 86_400)
+      expect(in?).to be(false)
+      sign_in
+      aged(created_at: 91 * 86_400, last_use: 1)
+      expect(in?).to be(false)
+    end
+
     it "end with signing out: a cookie that was saved before is good for nothing" do
       saved
       post_form "/sign-out"
