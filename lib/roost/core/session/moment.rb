@@ -106,9 +106,13 @@ module Roost
             readable = given
             unreadable = unread
             at_quiz = !quiz.nil?
+            # Where the same people are there as a moment ago, most do what they did.
+            earlier = record.memory[:birds] ||= {}
             seats.map do |seat|
               doing = at_quiz ? at_work(seat) : doing(seat.here, readable[seat.id] || unreadable[seat.id])
-              Bird.new(seat.id, seat.name, doing, seat.here, seat.practice, seat.away_since).freeze
+              next earlier[seat.id] if earlier[seat.id]&.state == doing
+
+              earlier[seat.id] = Bird.new(seat.id, seat.name, doing, seat.here, seat.practice, seat.away_since).freeze
             end
           end
         end

@@ -37,8 +37,10 @@ module Roost
           @trigrams = {}
           @alike = {}
           @holders = {}
+          @written = {}
           keep(before) if before
           @rest = compare(counts.keys - trigrams.keys)
+          @holders = @written = nil # as large as all texts, and not needed again
           @groups = gather.freeze
           freeze
         end
@@ -62,12 +64,10 @@ module Roost
 
         # What was compared before stands, as far as it is still there.
         def keep(before)
-          known = before.trigrams.keys.select { |plain| counts.key?(plain) }
-          gone = known.length < before.trigrams.length
-          known.each do |plain|
-            trigrams[plain] = before.trigrams[plain]
-            alike[plain] = gone ? before.alike[plain].select { |other, _| counts.key?(other) } : before.alike[plain].dup
-          end
+          @trigrams, @alike = [before.trigrams, before.alike].map { |each| each.select { |plain, _| counts.key?(plain) } }
+          return unless trigrams.length < before.trigrams.length
+
+          alike.transform_values! { |others| others.select { |other, _| counts.key?(other) } }
         end
 
         # @return [Integer] how many are left for the next grouping
@@ -90,15 +90,17 @@ module Roost
         def add(plain)
           own = Grouping.trigrams(plain)
           others = likely(own)
-          alike[plain] = {}
           others.each do |other|
             index = Grouping.jaccard(own, trigrams[other])
-            alike[plain][other] = alike[other][plain] = index if index >= ALIKE
+            to(plain)[other] = to(other)[plain] = index if index >= ALIKE
           end
           trigrams[plain] = own
           hold(plain, own)
           own.length * (others.length + 1)
         end
+
+        # What is like a text, to be written to: the grouping before goes on with its own.
+        def to(plain) = @written[plain] ||= alike[plain] = alike.fetch(plain, NOTHING).dup
 
         # Texts that may be alike. Whatever is alike shares at least ALIKE of these trigrams, and so
         # one of any that are more than the rest; the rarest have the fewest other texts.
@@ -114,7 +116,8 @@ module Roost
         end
 
         NONE = [].freeze
-        private_constant :NONE
+        NOTHING = {}.freeze
+        private_constant :NONE, :NOTHING
 
         def gather
           seen = {}
@@ -127,7 +130,7 @@ module Roost
           seen[first] = true
           joined = [first]
           joined.each do |plain|
-            alike.fetch(plain, {}).each_key do |other|
+            alike.fetch(plain, NOTHING).each_key do |other|
               joined << other unless seen[other]
               seen[other] = true
             end
@@ -136,7 +139,7 @@ module Roost
 
         def group(joined, place)
           lead = joined.max_by.with_index do |plain, place|
-            [alike.fetch(plain, {}).values.sum + counts[plain].length, -place]
+            [alike.fetch(plain, NOTHING).values.sum + counts[plain].length, -place]
           end
           texts = counts.values_at(lead, *(joined - [lead])).flatten
           Group.new(lead: texts.first, texts: texts, count: texts.length, place: place).freeze
