@@ -7,7 +7,7 @@ module Bench
   # by itself and from the answer sent to the count at the Desk; and what single kinds measure.
   class Kinds
     SIZES = [30, 300, 1500].freeze
-    TURNS = 7
+    TURNS = 15
     ROUNDS = 9
     LESSONS = %w[birds-on-the-move voices-of-the-marsh].freeze
     # What single kinds measure beside that: bench/kinds/KIND/measure.rb.
