@@ -52,7 +52,7 @@ document.addEventListener(
     const list = target.open && target.querySelector("select[data-fill]");
     if (list && list.options.length < 2)
       fetch(list.dataset.fill)
-        .then((reply) => reply.text())
+        .then((reply) => (reply.ok ? reply.text() : ""))
         .then((text) => list.insertAdjacentHTML("beforeend", text));
   },
   true,

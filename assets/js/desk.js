@@ -2,6 +2,7 @@
 // where to get to, or after what (data-after), so one that arrives twice does its work once; beyond
 // that, a second click within half a second is taken for the first.
 import { pressed } from "./keys.js";
+import { send } from "./token.js";
 
 const REST = 500;
 let last = { what: "", at: 0 };
@@ -26,12 +27,11 @@ async function give(command) {
   const kind = JSON.stringify({ ...command, from: "" });
   if (last.what === kind && Date.now() - last.at < REST) return;
   last = { what: kind, at: Date.now() };
-  const headers = JSON.parse(document.body.getAttribute("hx-headers:inherited"));
   try {
-    const reply = await fetch(document.querySelector("#desk").dataset.commands, {
+    const reply = await send(document.querySelector("#desk").dataset.commands, {
       method: "POST",
       body: new URLSearchParams(command),
-      headers: { ...headers, "HX-Request": "true" },
+      headers: { "HX-Request": "true" },
     });
     show(reply.ok ? "" : await reply.text());
     look();

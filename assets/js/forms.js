@@ -29,6 +29,11 @@ document.addEventListener("htmx:error", (event) => {
     notSaved("Not saved: the line is lost. Type on; it is sent with the next change.");
 });
 
+// Who leaves is asked, where something isn't saved.
+addEventListener("beforeunload", (event) => {
+  if (document.querySelector("#saved .saved.is-not")) event.preventDefault();
+});
+
 document.addEventListener("click", (event) => {
   if (event.target.closest("[data-back]")) history.back();
 });

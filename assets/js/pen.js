@@ -1,6 +1,7 @@
 // Draws on the ink sheet with mouse, finger or pen, where the teacher may: at the Desk, on a tablet, at the board itself.
 // Points go out in parts, twenty times a second at most; what can't go out now goes when the line is back.
 import "./elements/ink-sheet.js";
+import { send } from "./token.js";
 
 const EVERY = 50; // ms
 const RETRY = 800;
@@ -15,11 +16,11 @@ let stroke = null;
 let erasing = false;
 let pointed = 0;
 
-const send = () => document.querySelector("[data-ink-send]")?.dataset.inkSend;
+const address = () => document.querySelector("[data-ink-send]")?.dataset.inkSend;
 const tools = () => document.querySelector(".ink-tools");
 const chosen = (name) => tools()?.querySelector(`[name=${name}]:checked`)?.value;
-const headers = () => ({ ...JSON.parse(document.body.getAttribute("hx-headers:inherited")), "HX-Request": "true" });
-const post = (message) => fetch(send(), { method: "POST", body: new URLSearchParams(message), headers: headers() });
+const post = (message) =>
+  send(address(), { method: "POST", body: new URLSearchParams(message), headers: { "HX-Request": "true" } });
 const id = () => [...crypto.getRandomValues(new Uint8Array(12))].map((byte) => byte.toString(16).padStart(2, "0")).join("");
 
 function say(words) {
@@ -104,7 +105,7 @@ function point(sheet, event) {
   post({ at: place(sheet, event).join(",") }).catch(() => {});
 }
 
-const sheetOf = (event) => (send() ? event.target.closest?.('ink-sheet[data-pen="true"]') : null);
+const sheetOf = (event) => (address() ? event.target.closest?.('ink-sheet[data-pen="true"]') : null);
 
 document.addEventListener("pointerdown", (event) => {
   const sheet = sheetOf(event);

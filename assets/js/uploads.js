@@ -2,6 +2,7 @@
 // each has come; the form then goes off with what the server calls them. What is too large is said
 // where one stands, before anything is sent.
 import * as kept from "./kept.js";
+import { headers, renew } from "./token.js";
 
 const SIDE = 2000; // pixels; the server keeps no more
 const SMALL = 1.5e6; // bytes of a picture that goes as it is
@@ -87,8 +88,17 @@ async function smaller(file) {
   }
 }
 
+// Where there is no word of ours, something before us found it too large.
+function said(text, name) {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return { message: `“${name}” is too large to be sent. Make it smaller.` };
+  }
+}
+
 // @returns what the server says: {file} or {message}
-function hold(blob, name, progress) {
+function hold(blob, name, progress, again = false) {
   return new Promise((done) => {
     const request = new XMLHttpRequest();
     const body = new FormData();
@@ -97,18 +107,15 @@ function hold(blob, name, progress) {
       if (event.lengthComputable) progress(event.loaded / event.total);
     });
     request.addEventListener("load", () => {
-      try {
-        done(JSON.parse(request.responseText));
-      } catch {
-        done({ message: `“${name}” is too large to be sent. Make it smaller.` });
-      }
+      if (request.status === 401) done({ message: "You are signed out. Sign in in another window, then choose it again." });
+      else if (!again && renew(request.getResponseHeader("X-CSRF-Token"))) done(hold(blob, name, progress, true));
+      else done(said(request.responseText, name));
     });
     request.addEventListener("error", () =>
       done({ message: `“${name}” didn't get through. Try it again when the line is back.` }),
     );
     request.open("POST", "/pictures/hold");
-    for (const [header, value] of Object.entries(JSON.parse(document.body.getAttribute("hx-headers:inherited"))))
-      request.setRequestHeader(header, value);
+    for (const [header, value] of Object.entries(headers())) request.setRequestHeader(header, value);
     request.send(body);
   });
 }

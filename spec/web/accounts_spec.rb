@@ -229,6 +229,45 @@ RSpec.describe "Teachers' accounts" do
       expect(in?).to be(false)
     end
 
+    it "that have ended are said to be where a page is asked for, which one then comes back to" do
+      database[:account_active_session_keys].delete
+      get "/classes"
+      follow_redirect!
+      expect(last_response.body).to include("You were signed out. Sign in to go on.")
+      @token = token
+      post_form "/sign-in", email: "falk@heronsgate.example", password: "sallow marsh at dusk"
+      expect(last_response["location"]).to eq("/classes")
+      clear_cookies
+      get "/classes"
+      follow_redirect!
+      expect(last_response.body).to include("Sign in to go on.")
+      expect(last_response.body).not_to include("You were signed out")
+      @token = token
+      post_form "/sign-in", email: "falk@heronsgate.example", password: "sallow marsh at dusk"
+      expect(last_response["location"]).to eq("/classes")
+    end
+
+    it "that have ended are said to be in a sentence where a page asks for a part of itself, and nothing is put into it" do
+      database[:account_active_session_keys].delete
+      part = -> { get("/classes", {}, "HTTP_HX_REQUEST" => "true") }
+      ended = Array.new(2) { part.call.then { |response| [response.status, response.body] } }
+      expect(ended).to all(match([401, include("refusal", "You are signed out.")]))
+      get "/classes", {}, "HTTP_SEC_FETCH_MODE" => "cors"
+      expect(last_response.status).to eq(401)
+      get "/stream/desk/1", {}, "HTTP_SEC_FETCH_MODE" => "cors"
+      expect(last_response.status).to eq(404)
+    end
+
+    it "that are new go on with a page of the one before: it gets the token that is good now" do
+      before = token
+      post_form "/sign-out"
+      sign_in
+      post "/sign-out", { "authenticity_token" => before }
+      expect(last_response.status).to eq(403)
+      post "/sign-out", {}, "HTTP_X_CSRF_TOKEN" => last_response["x-csrf-token"]
+      expect(last_response["location"]).to end_with("/sign-in")
+    end
+
     it "end with signing out: a cookie that was saved before is good for nothing" do
       saved
       post_form "/sign-out"

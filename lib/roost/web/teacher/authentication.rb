@@ -14,6 +14,7 @@ module Roost
 
       LONGEST_NAME = 80
       SENT = "If all is well, a mail with a link is on its way to %s."
+      SIGNED_OUT = "You are signed out. Sign in in another window of this browser, then go on here: what you wrote is still here."
       WAIT = "Too many wrong tries just now. Wait a minute, then try again."
       LONGEST_SIGN_IN = 90 * 24 * 3600 # seconds
       # A password nobody has, hashed as all are.
@@ -55,7 +56,6 @@ module Roost
         change_password_redirect "/account"
         active_sessions_redirect "/sign-in"
         active_sessions_error_flash "You were signed out. Sign in to go on."
-        inactive_session_error_status 302
         login_return_to_requested_location? true
         already_logged_in { redirect("/lessons") }
         domain { URI(Roost.settings.base_url).host }
@@ -137,6 +137,24 @@ module Roost
             Store::SignIns.new.used_lately?(session_value, sign_in, longest: LONGEST_SIGN_IN) || super
           end
 
+          # A page that asks for a part of itself, or listens, stays where it is.
+          def no_longer_active_session
+            clear_session
+            return (scope.turn_away unless scope.stream?) if scope.part?
+
+            set_session_return_to_path(login_redirect_session_key, request.fullpath)
+            set_notice_flash active_sessions_error_flash
+            redirect active_sessions_redirect
+          end
+
+          # Pages ask for it after what this middleware said has been kept for the next page (Roda's flash).
+          def login_required
+            return scope.turn_away if scope.part?
+
+            session["_flash"] = { flash_notice_key => require_login_error_flash }
+            super
+          end
+
           # As much work as a password that is wrong.
           def after_no_matching_login
             Argon2::Password.verify_password(param(password_param), DECOY)
@@ -192,6 +210,18 @@ module Roost
         response.status = 429
         flash.now["error"] = WAIT
         response.write(page("account/wait", title: "One moment", layout: "layouts/account"))
+        request.halt
+      end
+
+      # Whether it is a page that asks, for a part of itself, and not a person for a page.
+      def part? = env["HTTP_HX_REQUEST"] == "true" || ![nil, "navigate"].include?(env["HTTP_SEC_FETCH_MODE"])
+
+      def stream? = request.path.start_with?("/stream/")
+
+      # Ends a request of a page whose teacher is signed out.
+      def turn_away
+        response.status = 401
+        response.write(partial("refusal", reason: SIGNED_OUT))
         request.halt
       end
 
