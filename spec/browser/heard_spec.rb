@@ -76,7 +76,7 @@ RSpec.describe "A seat that is heard, or worked by keyboard" do
   it "hands in by keyboard and never drops focus to the page" do
     command(session, "begin")
     command(session, "jump", slide: "s3")
-    seat.find("h1:focus")
+    expect_focus("Why do swallows leave?")
     seat.send_keys(:tab, :space, :tab, :enter)
     expect(seat).to have_css(".answer-state", text: "✓ Handed in")
     expect(seat.evaluate_script("document.activeElement === document.body")).to be(false)
