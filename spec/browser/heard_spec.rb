@@ -36,6 +36,7 @@ RSpec.describe "A seat that is heard, or worked by keyboard" do
     command(session, "close")
     expect(seat).to have_css(".answer-state", text: "Answers are closed")
     command(session, "show", what: "results")
+    expect(seat).to have_css("#seat-news", text: "What the class answered is shown.", visible: :all)
     command(session, "show", what: "key")
     expect(seat).to have_css(".outcome", text: "Not this time")
     command(session, "show", what: "standings")
