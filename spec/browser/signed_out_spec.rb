@@ -31,28 +31,55 @@ RSpec.describe "A page whose teacher is signed out" do
     expect(complaints(page).grep_v(/status of (?:401|403)/)).to eq([])
   end
 
-  it "goes from the Desk to the sign-in, which says why, and from there back to the Desk, where commands go on" do
-    desk = sign_in_window(at: "/desk/#{session.id}")
-    expect(desk).to have_css(".desk-bar")
-    sign_out_everywhere
-    desk.click_button "Next slide →"
-    expect(desk.find("#desk-refusal")).to have_text("You are signed out.")
-    expect(desk).to have_css("[role=status]", text: "Sign in to go on.", wait: 12)
-    desk.fill_in "Email", with: "falk@heronsgate.example"
-    desk.fill_in "Password", with: "sallow marsh at dusk"
-    desk.click_button "Sign in"
-    expect(desk).to have_css(".desk-bar")
-    expect(desk.current_path).to eq("/desk/#{session.id}")
-    desk.click_button "Next slide →"
-    expect(desk).to have_css(".desk-label", text: "slide 2 of")
+  context "at the Desk" do
+    let(:desk) { sign_in_window(at: "/desk/#{session.id}").tap { |window| window.find(".desk-bar") } }
+
+    def expect_next
+      desk.click_button "Next slide →"
+      expect(desk).to have_css(".desk-label", text: "slide 2 of")
+    end
+
+    it "goes to the sign-in, which says why, and from there back to the Desk, where commands go on" do
+      desk
+      sign_out_everywhere
+      desk.click_button "Next slide →"
+      expect(desk.find("#desk-refusal")).to have_text("You are signed out.")
+      expect(desk).to have_css("[role=status]", text: "Sign in to go on.", wait: 12)
+      desk.fill_in "Email", with: "falk@heronsgate.example"
+      desk.fill_in "Password", with: "sallow marsh at dusk"
+      desk.click_button "Sign in"
+      expect(desk).to have_css(".desk-bar")
+      expect(desk.current_path).to eq("/desk/#{session.id}")
+      expect_next
+    end
+
+    it "goes on giving commands with the sign-in of another window, whose token it didn't have" do
+      desk
+      sign_in_window
+      expect_next
+      expect(desk.find("#desk-refusal", visible: :all).text).to eq("")
+    end
+
+    it "goes on drawing with the sign-in of another window" do
+      desk.click_button "Pen"
+      sheet = desk.find("ink-sheet[data-pen=true]")
+      sign_in_window
+      desk.driver.browser.action.move_to(sheet.native, -40, 0).click_and_hold.move_by(80, 20).release.perform
+      20.times { database[:ink].any? ? break : sleep(0.1) }
+      expect(database[:ink].where(session_id: session.id).count).to eq(1)
+    end
   end
 
-  it "goes on giving commands with the sign-in of another window, whose token it didn't have" do
-    desk = sign_in_window(at: "/desk/#{session.id}")
-    expect(desk).to have_css(".desk-bar")
+  it "takes a picture in the builder with the sign-in of another window, and says what to do without one" do
+    lesson = kept_lesson(account)
+    page = sign_in_window(at: "/lessons/#{lesson}")
+    picture = File.join(Roost::Settings::ROOT, "demo/pictures/map.svg")
+    choose = -> { page.first("input[type=file][accept*=image]", visible: :all).set(picture) }
+    sign_out_everywhere
+    choose.call
+    expect(page).to have_text("You are signed out. Sign in in another window")
     sign_in_window
-    desk.click_button "Next slide →"
-    expect(desk).to have_css(".desk-label", text: "slide 2 of")
-    expect(desk.find("#desk-refusal", visible: :all).text).to eq("")
+    choose.call
+    expect(page).to have_css(".seat-frame img, .seat-frame picture")
   end
 end

@@ -229,7 +229,7 @@ RSpec.describe "Teachers' accounts" do
       expect(in?).to be(false)
     end
 
-    it "that have ended are said to be where a page is asked for, which one then comes back to" do
+    it "that have ended: the page to sign in says so, and leads back to the page that was asked for" do
       database[:account_active_session_keys].delete
       get "/classes"
       follow_redirect!
@@ -247,7 +247,7 @@ RSpec.describe "Teachers' accounts" do
       expect(last_response["location"]).to eq("/classes")
     end
 
-    it "that have ended are said to be in a sentence where a page asks for a part of itself, and nothing is put into it" do
+    it "that have ended: a page that asks for a part of itself gets a sentence, not the page to sign in" do
       database[:account_active_session_keys].delete
       part = -> { get("/classes", {}, "HTTP_HX_REQUEST" => "true") }
       ended = Array.new(2) { part.call.then { |response| [response.status, response.body] } }

@@ -32,14 +32,14 @@ module Roost
       # @param scopes [Set<Symbol>] what can have changed since the last one; whatever else there is, all of it
       # @return [Core::Session::Moment, nil] nil when the session is gone
       def moment(scopes = Set[:sweep])
-        Store::Database.hold { now(scopes) }
+        Store::Database.hold { present(scopes) }
       ensure
         @copied.clear # what was handed on is not written to any more
       end
 
       private
 
-      def now(scopes)
+      def present(scopes)
         standing = !@last.nil? && scopes <= STANDING
         standing ? let_time_pass : read_row
         return nil if row.nil? || row.deleted

@@ -51,7 +51,7 @@ module Roost
       def sent_since(columns)
         prepared([:sent_since, *columns].join("_").to_sym) do
           sent = Repository.epoch(:sent_at)
-          database[:deliveries].where(columns.to_h { |name| [name, :"$#{name}"] }).where(sent >= :$since)
+          database[:deliveries].where(placeholders(columns)).where(sent >= :$since)
                                .select(:seat_id, :slide_id, :attempt, sent.as(:sent_at))
         end
       end

@@ -27,8 +27,12 @@ module Roost
       # @yieldreturn [Sequel::Dataset] with placeholders (:$name), as the values may be, for what #call then gives
       # @return [Sequel::Dataset] whose #call takes a Hash
       def prepared(name, kind = :select, **values)
-        database.prepared_statement(name) || yield.prepare(kind, name, *[values].reject(&:empty?))
+        database.prepared_statement(name) || yield.prepare(kind, name, *(values.any? ? [values] : []))
       end
+
+      # @param names [Array<Symbol>] of columns
+      # @return [Hash{Symbol=>Symbol}] each to its placeholder
+      def placeholders(names) = names.to_h { |name| [name, :"$#{name}"] }
     end
   end
 end

@@ -171,10 +171,10 @@ module Roost
       # Saves the state a command led to, with the event; the row must be locked.
       def advance(row, state, command:, arguments:, account_id:)
         version = row.version + 1
-        place_at.call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?)
+        update_state.call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?)
         Openings.new(database).keep(row.id, row.state.openings, state.openings)
-        note_event.call(session_id: row.id, version: version, command: command,
-                        arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
+        insert_event.call(session_id: row.id, version: version, command: command,
+                          arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
         version
       end
 
@@ -202,16 +202,16 @@ module Roost
 
       private
 
-      def place_at
+      def update_state
         ended = Sequel.case({ :$ended => Sequel.function(:coalesce, :ended_at, Sequel.function(:clock_timestamp)) }, nil)
-        prepared(:place_session, :update, state: :$state, version: :$version, ended_at: ended) do
+        prepared(:update_session_state, :update, state: :$state, version: :$version, ended_at: ended) do
           database[:sessions].where(id: :$id)
         end
       end
 
-      def note_event
-        columns = %i[session_id version command arguments account_id]
-        prepared(:note_event, :insert, **columns.to_h { |name| [name, :"$#{name}"] }) { database[:session_events] }
+      def insert_event
+        values = placeholders(%i[session_id version command arguments account_id])
+        prepared(:insert_session_event, :insert, **values) { database[:session_events] }
       end
 
       # Read once a process and version; the present one, where that has been replaced meanwhile.
@@ -228,7 +228,7 @@ module Roost
       # @return [Row, nil]
       def one(lock, **which)
         row = prepared([:session, *which.keys, (:locked if lock)].compact.join("_").to_sym) do
-          all = with_now.where(which.keys.to_h { |name| [name, :"$#{name}"] })
+          all = with_now.where(placeholders(which.keys))
           lock ? all.for_update : all
         end.call(which).first
         row && read(row)

@@ -42,7 +42,7 @@ module Roost
       end
 
       helpers do
-        def htmx? = env["HTTP_HX_REQUEST"] == "true"
+        def htmx? = Part.htmx?(env)
 
         # A page of its own, or one sentence where only a part of a page was asked for.
         def error_page(title, text)

@@ -92,15 +92,15 @@ module Roost
           others = likely(own)
           others.each do |other|
             index = Grouping.jaccard(own, trigrams[other])
-            to(plain)[other] = to(other)[plain] = index if index >= ALIKE
+            writable(plain)[other] = writable(other)[plain] = index if index >= ALIKE
           end
           trigrams[plain] = own
           hold(plain, own)
           own.length * (others.length + 1)
         end
 
-        # What is like a text, to be written to: the grouping before goes on with its own.
-        def to(plain) = @written[plain] ||= alike[plain] = alike.fetch(plain, NOTHING).dup
+        # What is like a text, as this grouping may write to it: the one before goes on with its own.
+        def writable(plain) = @written[plain] ||= alike[plain] = alike.fetch(plain, NOTHING).dup
 
         # Texts that may be alike. Whatever is alike shares at least ALIKE of these trigrams, and so
         # one of any that are more than the rest; the rarest have the fewest other texts.

@@ -21,7 +21,7 @@ module Roost
       private
 
       def words(env)
-        return partial("refusal", reason: TOO_LONG) if env["HTTP_HX_REQUEST"] == "true"
+        return partial("refusal", reason: TOO_LONG) if Part.htmx?(env)
 
         page("refused", title: "That didn't work", layout: "layouts/plain", reason: TOO_LONG)
       end

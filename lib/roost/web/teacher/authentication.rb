@@ -14,7 +14,7 @@ module Roost
 
       LONGEST_NAME = 80
       SENT = "If all is well, a mail with a link is on its way to %s."
-      SIGNED_OUT = "You are signed out. Sign in in another window of this browser, then go on here: what you wrote is still here."
+      SIGNED_OUT = "You are signed out. Sign in in another window of this browser, then go on here."
       WAIT = "Too many wrong tries just now. Wait a minute, then try again."
       LONGEST_SIGN_IN = 90 * 24 * 3600 # seconds
       # A password nobody has, hashed as all are.
@@ -213,8 +213,7 @@ module Roost
         request.halt
       end
 
-      # Whether it is a page that asks, for a part of itself, and not a person for a page.
-      def part? = env["HTTP_HX_REQUEST"] == "true" || ![nil, "navigate"].include?(env["HTTP_SEC_FETCH_MODE"])
+      def part? = Part.asked?(env)
 
       def stream? = request.path.start_with?("/stream/")
 
