@@ -28,18 +28,22 @@ function say(words) {
   if (status) status.textContent = words;
 }
 
+const rest = () => new Promise((resolve) => setTimeout(resolve, RETRY));
+
 async function pump() {
   if (sending) return;
   sending = true;
   while (queue.length) {
     try {
       const reply = await post(queue[0]);
+      const signedOut = reply.status === 401;
       if (reply.status >= 500) throw new Error("later");
-      queue.shift();
+      if (!signedOut) queue.shift();
       say(reply.ok ? "" : new DOMParser().parseFromString(await reply.text(), "text/html").body.textContent.trim());
+      if (signedOut) await rest();
     } catch {
       say("The line is lost. What you draw stays here and is sent when it is back.");
-      await new Promise((resolve) => setTimeout(resolve, RETRY));
+      await rest();
     }
   }
   sending = false;

@@ -60,14 +60,19 @@ RSpec.describe "A page whose teacher is signed out" do
       expect(desk.find("#desk-refusal", visible: :all).text).to eq("")
     end
 
-    it "goes on drawing with the sign-in of another window" do
-      desk.click_button "Pen"
-      sheet = desk.find("ink-sheet[data-pen=true]")
-      sign_in_window
-      desk.driver.browser.action.move_to(sheet.native, -40, 0).click_and_hold.move_by(80, 20).release.perform
-      20.times { database[:ink].any? ? break : sleep(0.1) }
-      expect(database[:ink].where(session_id: session.id).count).to eq(1)
-    end
+  end
+
+  it "keeps what is drawn on the class screen, and sends it with the sign-in of another window" do
+    command(session, "pen")
+    board = sign_in_window(at: "/desk/#{session.id}/board")
+    sheet = board.find("ink-sheet[data-pen=true]")
+    sign_out_everywhere
+    board.driver.browser.action.move_to(sheet.native, -40, 0).click_and_hold.move_by(80, 20).release.perform
+    expect(board.find(".ink-tools [role=status]", visible: :all)).to have_text("You are signed out.")
+    expect(database[:ink].count).to eq(0)
+    sign_in_window
+    40.times { database[:ink].any? ? break : sleep(0.1) }
+    expect(database[:ink].where(session_id: session.id).select_map(:stroke).uniq.length).to eq(1)
   end
 
   it "takes a picture in the builder with the sign-in of another window, and says what to do without one" do
