@@ -59,7 +59,6 @@ RSpec.describe "A page whose teacher is signed out" do
       expect_next
       expect(desk.find("#desk-refusal", visible: :all).text).to eq("")
     end
-
   end
 
   it "keeps what is drawn on the class screen, and sends it with the sign-in of another window" do
