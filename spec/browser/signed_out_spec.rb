@@ -68,6 +68,7 @@ RSpec.describe "A page whose teacher is signed out" do
     sign_out_everywhere
     board.driver.browser.action.move_to(sheet.native, -40, 0).click_and_hold.move_by(80, 20).release.perform
     expect(board.find(".ink-tools [role=status]", visible: :all)).to have_text("You are signed out.")
+    expect_accessible(board)
     expect(database[:ink].count).to eq(0)
     sign_in_window
     40.times { database[:ink].any? ? break : sleep(0.1) }
