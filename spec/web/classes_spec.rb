@@ -64,6 +64,17 @@ RSpec.describe "The pages of classes" do
     expect(rows.length).to eq(2)
   end
 
+  it "keep what is written on a student's page, field by field" do
+    bring("Ada Lindqvist")
+    get page.at_css("tbody a")["href"]
+    written = { name: "Ada Lindquist", shown_name: "Ady", number: "0417", group: "Reed", time_factor: "1.5", notes: "Sits at the front" }
+    press("*='/students/'][class~='is-form'", **written)
+    follow_redirect!
+    expect(page.at_css("[role=status]").text).to eq("Saved.")
+    kept = page.at_css("form.is-form").css("[name]").to_h { |field| [field["name"], value_of(field).strip] }
+    expect(kept.slice(*written.keys.map(&:to_s))).to eq(written.transform_keys(&:to_s))
+  end
+
   it "move those chosen on into another class, where a namesake is somebody else if the teacher says so" do
     bring("Ada Lindqvist\nBo Marsh")
     post_form "/classes", name: "Year 8 Kestrel"

@@ -42,6 +42,24 @@ module Roost
       end
 
       helpers do
+        # What was sent and what the address says, as a plain Hash with texts for keys, also within. Sinatra's own Hash
+        # turns symbols back into texts, so that whoever takes its fields by symbol finds none.
+        # @return [Hash{String=>Object}]
+        def params
+          return @plain if @plain && @plain_of.equal?(@params)
+
+          @plain_of = @params
+          @plain = plain(@params)
+        end
+
+        def plain(part)
+          case part
+          when Hash then part[:tempfile] ? part : part.to_h { |name, each| [name, plain(each)] }
+          when Array then part.map { |each| plain(each) }
+          else part
+          end
+        end
+
         def htmx? = Part.htmx?(env)
 
         # A page of its own, or one sentence where only a part of a page was asked for.
