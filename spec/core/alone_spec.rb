@@ -37,7 +37,7 @@ RSpec.describe "The core by itself" do
     missing = Dir[root + "/**/*.rb"] - loaded
     abort "not loaded: " + missing.join(", ") unless missing.empty?
     abort "gems loaded" if defined?(Gem)
-    print Roost::Core::Game::Points.for(points: 100, mark: 1r, seconds: 15, time_limit: 20, words: 24, speed: 1/4r)
+    print Roost::Core::Game::Points.for(points: 100, mark: 1r, seconds: 20, time_limit: 20, free: 10, speed: 1/4r)
   RUBY
 
   it "loads with the standard library only" do

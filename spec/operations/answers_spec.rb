@@ -156,12 +156,34 @@ RSpec.describe "Answering" do
     it "does not let a late choice replace one that counts, and gives a late one 0" do
       command(session, "jump", slide: "s3")
       save(session, seat, "s3", { "options" => ["o2"] }, final: false)
+      other = take_seat(session, "Bo").first
       closed_since(30)
       expect(save(session, seat, "s3", { "options" => ["o1"] }, save_no: 2).state).to eq("refused")
-      other = take_seat(session, "Bo").first
       expect(save(session, other, "s3", { "options" => ["o1"] }).state).to eq("late")
       expect(moment(session).outcome("s3", other[:id]).points).to eq(0)
     end
+  end
+
+  it "takes nothing for a question from whoever came after it had closed" do
+    command(session, "jump", slide: "s2")
+    closed_since(30)
+    expect(save(session, take_seat(session, "Bo").first, "s2", { "options" => ["o1"] }).state).to eq("refused")
+  end
+
+  it "counts nothing that comes after the room was told, blank or not, though it is open again" do
+    command(session, "jump", slide: "s3")
+    other = take_seat(session, "Bo").first
+    save(session, seat, "s3", picked("o2"), final: false)
+    closed_since(2)
+    command(session, "show", what: "key")
+    command(session, "open")
+    expect([save(session, seat, "s3", picked("o1"), save_no: 2).state, save(session, other, "s3", picked("o1")).state])
+      .to eq(%w[refused late])
+    expect([seat, other].map { |each| moment(session).outcome("s3", each[:id]).status }).to eq(%i[wrong late])
+    expect(Roost::Core::Session::Views.desk(moment(session)).gave.values.map(&:mark)).to eq([0, 0])
+    expect(Roost::Core::Session::Views.desk(moment(session)).told).to be(true)
+    command(session, "again")
+    expect(save(session, other, "s3", picked("o1"), attempt: 2).state).to eq("final")
   end
 
   it "keeps every acknowledged answer when thirty seats answer at once" do

@@ -96,13 +96,13 @@ RSpec.describe "An assignment" do
     take(row, seat, begins: true)
     save(row, seat, "q0", picked("o1"), final: false)
     expect(Roost::Operations::CloseSessions.new.call).to eq([])
-    pass_by(row, 25 * 3600)
+    pass_by(row, 24.5 * 3600)
     expect(save(row, seat, "q1", picked("o1"), final: false).state).to eq("late")
     expect(Roost::Operations::CloseSessions.new.call).to eq([row.id])
     record = Roost::Store::Records.new.of(again(row))
-    expect(%w[q0 q1 q2].map { |id| record.outcome(id, seat[:id]).status }).to eq(%i[right right not_reached])
+    expect(%w[q0 q1 q2].map { |id| record.outcome(id, seat[:id]).status }).to eq(%i[right late not_reached])
     own = Roost::Operations::OwnTasks.new.call(Roost::Operations::EnterByPass.student(passes["Ada"]).value).first
-    expect([own.stage, own.told]).to eq([:over, 2])
+    expect([own.stage, own.told]).to eq([:over, 1])
     expect(seat_of(row, "Bo").reason).to eq(Roost::Operations::JoinSession::ENDED)
   end
 

@@ -39,6 +39,9 @@ RSpec.describe Roost::Operations::CopyAsPdf do
       command(session, "jump", slide: id)
       Roost::Operations::VisitSeat.new.call(seat, Roost::Store::Sessions.new.find(session.id))
       save(session, seat, id, given)
+      command(session, "close")
+      put_back(session, 2, :closed_at, slide: id)
+      command(session, "show", what: "key")
     end
     Roost::Store::Comments.new.write(seat[:id], "q1", "Look again.")
     saved = { save_no: 1, save_id: SecureRandom.uuid, writer: nil, over: [] }

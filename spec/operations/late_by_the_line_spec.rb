@@ -14,6 +14,7 @@ RSpec.describe "An answer that comes late" do
     database[:openings].where(session_id: session.id, slide_id: "s3")
                        .update(opened_at: ago(20 + seconds), deadline: ago(seconds), closed_at: nil)
     Roost::Store::Deliveries.new.note(session.id, "s3", [seat[:id]])
+    database[:seats].update(joined_at: ago(60))
     database[:deliveries].update(sent_at: ago(20 + seconds))
   end
 
@@ -29,7 +30,7 @@ RSpec.describe "An answer that comes late" do
     expect(save_late.state).to eq("final")
     expect([stored.late, stored.by_line]).to eq([false, true])
     outcome = moment(session).outcome("s3", seat[:id])
-    expect([outcome.mark, outcome.points, outcome.seconds]).to eq([1, 75, 20])
+    expect([outcome.mark, outcome.points, outcome.seconds.to_f]).to eq([1, 75, 25.3])
     expect(Roost::Core::Session::Views.desk(moment(session)).entries.first.by_line).to be(true)
     results = Roost::Core::Analysis::Results.new(moment(session).record)
     expect(Roost::Exchange::ResultsSheet.new(results).to_csv).to include("by the line, counts")

@@ -26,7 +26,9 @@ RSpec.describe "A student's sitting in a quiz" do
     expect(take_seat(session, "Late").first.then { |late| take(late) }).to be_nil
   end
 
-  it "counts drafts when it is handed in, as handed in; what was left out was asked all the same, and nothing changes after" do
+  def share = Roost::Core::Analysis::Results.new(record).line_of(seat[:id]).share
+
+  it "counts drafts when it is handed in, as handed in; what was left out earns nothing, and nothing changes after" do
     take
     save(session, seat, "q0", picked("o1"), final: false)
     save(session, seat, "q1", { "options" => [] }, final: false)
@@ -36,8 +38,37 @@ RSpec.describe "A student's sitting in a quiz" do
     expect(save(session, seat, "q2", picked("o1")).state).to eq("late")
     command(session, "close")
     put_back(session, 60, :opened_at)
-    expect(%w[q0 q1 q2].map { |id| record.outcome(id, seat[:id]).status }).to eq(%i[right blank right])
-    expect(record.asked_of(seat[:id]).map(&:id)).to eq(%w[q0 q1 q2])
+    expect(%w[q0 q1 q2].map { |id| record.outcome(id, seat[:id]).status }).to eq(%i[right not_reached late])
+    expect([share, record.asked_of(seat[:id]).map(&:id)]).to eq([1/3r, %w[q0 q1 q2]])
+  end
+
+  it "is worth the same whether it is handed in or not, by all the questions it was given" do
+    take
+    save(session, seat, "q0", picked("o1"), final: false)
+    shares = [method(:hand_in), -> {}].map do |ending|
+      told = nil
+      database.transaction(rollback: :always) do
+        ending.call
+        command(session, "close")
+        put_back(session, 60, :opened_at)
+        database[:sittings].update(window_ends_at: Sequel.lit("window_ends_at - interval '2 seconds'"))
+        told = share
+      end
+      told
+    end
+    expect(shares).to eq([1/3r, 1/3r])
+  end
+
+  it "by earlier rules keeps its share of what was reached" do
+    options = database[:sessions].where(id: session.id)
+    options.update(options: Sequel.lit("options || '{\"rules_version\": 1}'"))
+    take
+    save(session, seat, "q0", picked("o1"), final: false)
+    command(session, "close")
+    put_back(session, 60, :opened_at)
+    expect(share).to eq(1)
+    options.update(options: Sequel.lit("options || '{\"rules_version\": 2}'"))
+    expect(share).to eq(1/3r)
   end
 
   it "ends with the quiz: what was written before counts, unfinished, what comes later is late; not reached is not wrong" do
@@ -48,7 +79,7 @@ RSpec.describe "A student's sitting in a quiz" do
     Roost::Store::Sittings.new.end_all(session.id, "quiz1", Roost::Store::Sessions.new.now - 5)
     expect(save(session, seat, "q1", picked("o1")).state).to eq("late")
     outcomes = %w[q0 q1 q2].map { |id| record.outcome(id, seat[:id]) }
-    expect(outcomes.map(&:status)).to eq(%i[right right not_reached])
+    expect(outcomes.map(&:status)).to eq(%i[right late not_reached])
     expect([outcomes[0].unfinished, outcomes[1].answer.late]).to eq([true, true])
   end
 
@@ -76,7 +107,7 @@ RSpec.describe "A student's sitting in a quiz" do
 
     it "goes no further, and takes no answer to what lies beyond" do
       expect(take(to: 4).sitting.place).to eq(2)
-      expect(save(session, seat, "q2", picked("o1")).state).to eq("late")
+      expect(save(session, seat, "q2", picked("o1")).state).to eq("refused")
       save(session, seat, "q0", picked("o2"), final: false)
       expect(take(to: 4).sitting.place).to eq(3)
     end

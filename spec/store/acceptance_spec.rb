@@ -13,8 +13,13 @@ RSpec.describe Roost::Core::Session::Acceptance do
 
   def opening(times)
     opened = one_of(*times)
-    { opened_at: opened, deadline: one_of(nil, opened + 10, opened + 40, opened + 5000),
-      closed_at: one_of(nil, nil, opened + 5, opened + 38, opened + 4993) }
+    { opened_at: opened, clock_at: one_of(nil, opened, opened + 2), deadline: one_of(nil, opened + 10, opened + 40, opened + 5000),
+      closed_at: one_of(nil, nil, opened + 5, opened + 38, opened + 4993), told_at: one_of(nil, nil, nil, opened + 6, opened + 41) }
+  end
+
+  # Whose it is.
+  def sender(times)
+    { joined_at: one_of(-9000.0, -9000.0, *times.map { |time| time - 0.3 }), factor: one_of(1r, 1r, 5/4r, 2r), told_at: one_of(nil, nil, nil, -1.0) }
   end
 
   def sitting(times)
@@ -25,7 +30,7 @@ RSpec.describe Roost::Core::Session::Acceptance do
       rules: { "feedback" => one_of("end", "end", "right") } }
   end
 
-  # @return [Hash] :ended, :alone (nothing is open to the room), :opening, :sitting, :stored and :save
+  # @return [Hash] :ended, :alone (nothing is open to the room), :sender, :opening, :sitting, :stored and :save
   def situation(times, ids)
     writers = ids.first(2)
     stored = { final: one_of(true, false), late: one_of(true, false), save_no: one_of(1, 3), save_id: ids[2],
@@ -34,7 +39,7 @@ RSpec.describe Roost::Core::Session::Acceptance do
              changeable: one_of(true, false), save_no: one_of(1, 2, 4), save_id: ids[3], writer: one_of(nil, *writers),
              over: one_of([], [ids[2]], [ids[1]]), in_time_only: one_of(true, false, false), by_line: one_of(true, false, false) }
     save[:in_time_only] = false if save[:by_line]
-    { ended: one_of(nil, nil, nil, *times), alone: one_of(true, false, false),
+    { ended: one_of(nil, nil, nil, *times), alone: one_of(true, false, false), sender: sender(times),
       opening: one_of(nil, opening(times), opening(times)),
       sitting: one_of(nil, nil, sitting(times)), stored: one_of(nil, stored, stored), save: save }
   end
@@ -45,7 +50,8 @@ RSpec.describe Roost::Core::Session::Acceptance do
     sitting = build.call(Roost::Core::Session::Sitting, said[:sitting]&.merge(attempt: 1, place: 1))
     stored = build.call(described_class::Stored, said[:stored])
     save = described_class::Save.new(at: 0.0, **said[:save])
-    described_class.of(save, slide_id: "s2", opening: opening, sitting: sitting, ended_at: said[:ended], stored: stored)
+    sender = described_class::Sender.new(**said[:sender])
+    described_class.of(save, sender: sender, slide_id: "s2", opening: opening, sitting: sitting, ended_at: said[:ended], stored: stored)
   end
 
   # Seconds from now as a time of the database.
@@ -59,6 +65,7 @@ RSpec.describe Roost::Core::Session::Acceptance do
     opening = said[:opening] && times(said[:opening], *said[:opening].keys)
     database[:openings].insert(session_id: session.id, slide_id: "s2", attempt: 1, **opening) if opening
     keep_sitting(place, said[:sitting]) if said[:sitting]
+    keep_sender(seat_id, **said[:sender])
     if said[:stored]
       database[:answers].insert(**place, slide_id: "s2", value: Sequel.pg_jsonb({}), received_at: at(0.0), **said[:stored])
     end
@@ -67,6 +74,11 @@ RSpec.describe Roost::Core::Session::Acceptance do
     given.merge!(save.except(:readable, :changeable), place, slide_id: "s2", may_change: save[:changeable])
     saved = Roost::Store::Answers.new.save(**given)
     saved.nil? ? :nothing : { true => :late, false => :in_time }.fetch(saved.late)
+  end
+
+  def keep_sender(seat_id, joined_at:, factor:, told_at:)
+    database[:seats].where(id: seat_id).update(joined_at: at(joined_at), time_factor: factor.to_f)
+    database[:tellings].insert(seat_id: seat_id, slide_id: "s2", attempt: 1, told_at: at(told_at)) if told_at
   end
 
   def keep_sitting(place, sitting)

@@ -27,11 +27,11 @@ RSpec.describe Roost::Store::Sittings do
   it "lets answers count while it is open and where it may be, and none afterwards" do
     id, made = begin_one(must_answer: true)
     expect(save(session, seat, "s2", picked("o1")).state).to eq("final")
-    expect(save(session, seat, "s3", picked("o1")).state).to eq("late")
+    expect(save(session, seat, "s3", picked("o1")).state).to eq("refused")
     sittings.update(id, made.at(2, answered: %w[s2]))
-    expect(save(session, seat, "s4", { "text" => ["By the stars"] }).state).to eq("late")
+    expect(save(session, seat, "s4", { "text" => ["By the stars"] }).state).to eq("refused")
     sittings.update(id, made.at(3, answered: %w[s2 s3]))
-    expect(save(session, seat, "s4", { "text" => ["By the stars"] }, save_no: 2).state).to eq("final")
+    expect(save(session, seat, "s4", { "text" => ["By the stars"] }).state).to eq("final")
     sittings.update(id, made.handed_in(sittings.now))
     expect(save(session, seat, "s2", picked("o2"), save_no: 2).state).to eq("refused")
   end

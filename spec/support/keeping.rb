@@ -90,11 +90,12 @@ module Keeping
     results
   end
 
-  # Puts times of a session's questions back by so many seconds.
+  # Puts times of a session's questions back by so many seconds, and when its seats came.
   # @param columns [Array<Symbol>] of openings
   def put_back(session, seconds, *columns, slide: nil)
-    rows = database[:openings].where({ session_id: session.id, slide_id: slide }.compact)
-    rows.update(columns.to_h { |column| [column, Sequel.lit("? - make_interval(secs => ?)", Sequel[column], seconds)] })
+    back = ->(column) { [column, Sequel.lit("? - make_interval(secs => ?)", Sequel[column], seconds)] }
+    database[:openings].where({ session_id: session.id, slide_id: slide }.compact).update(columns.to_h(&back))
+    database[:seats].where(session_id: session.id).update([:joined_at].to_h(&back))
   end
 
   # @return [Roost::Core::Session::Moment]

@@ -18,7 +18,12 @@ RSpec.describe "The page of a student's own copy" do
       command(session, "jump", slide: each.id)
       Roost::Operations::VisitSeat.new.call(seat, Roost::Store::Sessions.new.find(session.id))
     end
-    save(session, seat, "q1", picked("o2")) if command(session, "jump", slide: "q1")
+    command(session, "jump", slide: "q1")
+    command(session, "open")
+    save(session, seat, "q1", picked("o2"))
+    command(session, "close")
+    put_back(session, 2, :closed_at, slide: "q1")
+    command(session, "show", what: "key")
     link = "#{Roost.settings.base_url}#{Roost::Web::Copies.path(seat[:id])}"
     expect([get(URI(link).path).status, last_response.body]).to match([404, /No copy/])
     command(session, "end")

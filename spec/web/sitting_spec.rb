@@ -25,8 +25,10 @@ RSpec.describe "A sitting by its address" do
   it "says of every question how it went, also of those that were not reached, once the quiz is closed" do
     get "/sitting/#{token}"
     command(session, "close")
-    words = Nokogiri::HTML5.fragment(get("/sitting/#{token}").body).css(".told .outcome").map { |each| each.text.strip }
-    expect(words).to eq(["– No answer", "· Not reached", "· Not reached"])
+    page = -> { Nokogiri::HTML5.fragment(get("/sitting/#{token}").body) }
+    expect([page.call.at_css("[data-soon]"), page.call.css(".told").length]).to match([be, 0])
+    database[:sittings].update(window_ends_at: Sequel.lit("window_ends_at - interval '2 seconds'"))
+    expect(page.call.css(".told .outcome").map { |each| each.text.strip }).to eq(["– No answer", "· Not reached", "· Not reached"])
   end
 
   it "shows nothing of the others where nothing is shared, or before one has begun" do

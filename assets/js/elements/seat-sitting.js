@@ -8,6 +8,7 @@ import { Ahead } from "../ahead.js";
 const NO_LINE = "There is no line just now. What you wrote is on this device. Try again in a moment.";
 const KEPT = "There is no line just now. Go on: what you write is on this device, and is sent when the line is back.";
 const LIFE = 60000; // milliseconds between two signs of life
+const SOON = 1300; // milliseconds: how it went is told a second after the end, when what was on its way is in
 const PATIENCE = 6000; // milliseconds after which a line that says nothing is taken for none
 
 const plain = (html) => new DOMParser().parseFromString(html, "text/html").body.textContent.trim();
@@ -154,6 +155,7 @@ class SeatSitting extends HTMLElement {
     this.ownPlace = null;
     this.keep();
     this.others();
+    if (this.querySelector("[data-soon]")) setTimeout(() => this.refresh(), SOON);
     return true;
   }
 

@@ -1,7 +1,7 @@
-// Counts down from data-left seconds and lets the sun sink with it. The server sends the
-// time that is left, so the device's own clock does not matter.
+// Counts down from data-left seconds and lets the sun sink with it. The first data-reading of them are to read: the sun
+// stands still then, without figures. The server sends the time that is left, so the device's own clock does not matter.
 class SunTimer extends HTMLElement {
-  static observedAttributes = ["data-left"];
+  static observedAttributes = ["data-left", "data-reading"];
 
   connectedCallback() {
     this.begin();
@@ -17,16 +17,20 @@ class SunTimer extends HTMLElement {
   }
 
   begin() {
-    this.ends = performance.now() + Number(this.dataset.left) * 1000;
+    const now = performance.now();
+    this.ends = now + Number(this.dataset.left) * 1000;
+    this.thinks = now + Number(this.dataset.reading || 0) * 1000;
   }
 
   draw() {
-    const left = Math.max(0, (this.ends - performance.now()) / 1000);
+    const now = performance.now();
+    const left = Math.max(0, (this.ends - now) / 1000);
     const whole = Math.ceil(left);
-    const figure = `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+    const reading = now < this.thinks;
+    const figure = reading ? "Read first" : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
     const label = this.querySelector(".timer-figure");
     if (label && label.textContent !== figure) label.textContent = figure;
-    const share = Math.min(1, left / Number(this.dataset.length));
+    const share = reading ? 1 : Math.min(1, left / Number(this.dataset.length));
     this.querySelector("circle")?.setAttribute("cy", (46 - 28 * share).toFixed(1));
     this.classList.toggle("is-short", left <= 5);
   }

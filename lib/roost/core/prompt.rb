@@ -145,7 +145,9 @@ module Roost
       # read and marked after it.
       def shape = nil
 
-      def words = 0
+      # Texts of it that a student reads before answering.
+      # @return [Array<String>]
+      def to_read = []
 
       # Texts of it that can be searched for.
       def searchable = [explanation, hint, *subtopics, *standards]
@@ -155,8 +157,13 @@ module Roost
       # What a question of any kind goes on with when its kind is changed.
       def shared = settings.slice(*COMMON.keys)
 
-      # The same question under another id.
-      def copy(copy_id) = self.class.new(id: copy_id, settings: settings)
+      # The same question under another id, which knows where it comes from.
+      def copy(copy_id) = self.class.new(id: copy_id, settings: settings.merge("origin" => origin))
+
+      # The id of the question it was copied from, of the first where copies were copied, else its own: the same question in
+      # another lesson has the same.
+      # @return [String]
+      def origin = settings["origin"] || id
 
       def to_document = settings.merge("id" => id, "kind" => kind)
 

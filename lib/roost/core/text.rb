@@ -47,6 +47,12 @@ module Roost
       # How many words a reader has before them.
       def self.words(text) = text.to_s.scan(/[[:alnum:]][[:alnum:]'’-]*/).length
 
+      # The same for how long reading takes: a formula counts as four words (rules.md, points).
+      def self.reading_words(text)
+        formulas = text.to_s.scan(Formula::PATTERN).length
+        words(formulas.zero? ? text : text.gsub(Formula::PATTERN, " ")) + (formulas * Formula::WORDS)
+      end
+
       def self.too_long(what, limit)
         Reading.refused("#{what} is too long: #{limit.to_s.reverse.scan(/\d{1,3}/).join(" ").reverse} characters is the most.")
       end

@@ -174,7 +174,7 @@ module Roost
       def noted(moment)
         practice = moment.seats.any?(&:practice)
         @lock.synchronize { practice ? @practising << moment.id : @practising.delete(moment.id) }
-        closed(moment.id) if @questions.note(moment.id, moment.state)
+        closed(moment.id) if @questions.note(moment)
       end
 
       # Answering has ended in a session: whose line is good now?

@@ -11,11 +11,13 @@ module Roost
         @lock = Mutex.new
       end
 
-      # @param state [Core::Session::State] of the session, as it is now
+      # @param moment [Core::Session::Moment] of the session, as it is now
       # @return [Boolean] whether answering has ended there just now
-      def note(session_id, state)
+      def note(moment)
+        session_id = moment.id
+        state = moment.state
         @lock.synchronize do
-          @deadlines[session_id] = state.open? ? state.opening.deadline : nil
+          @deadlines[session_id] = moment.due_at
           before = @answering.key?(session_id) && @answering[session_id].nil?
           if state.open? then @answering[session_id] = nil
           elsif before then @answering[session_id] = clock + Core::Session::LineDelay::MOST

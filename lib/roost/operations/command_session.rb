@@ -33,7 +33,8 @@ module Roost
 
           lesson = sessions.lesson_of(row)
           present = -> { Store::Seats.new.of(row.id).select(&:here).map(&:id) }
-          following = Core::Session::Commands.call(lesson, row.options, row.state, command, arguments, row.now, present: present)
+          following = Core::Session::Commands.call(lesson, row.options, row.state, command, arguments, row.now, present: present,
+                                                   longest: -> { longest(row) })
           following.map do |state|
             unless state == row.state
               sessions.advance(row, state, command: command, arguments: arguments, account_id: account_id)
@@ -43,6 +44,16 @@ module Roost
             state
           end
         end
+      end
+
+      # @return [Rational] the largest time factor of those who are waited for
+      def longest(row)
+        slide_id = row.state.slide_id
+        longer = Store::Seats.new.of(row.id).select { |seat| seat.here && seat.factor > 1 }
+        return 1r if longer.empty?
+
+        done = Store::Answers.new.handed_in(row.id, slide_id, row.state.opening.attempt)
+        longer.reject { |seat| done.include?(seat.id) }.map(&:factor).max || 1r
       end
 
       # What became of a quiz goes for those who are at work in it.

@@ -34,16 +34,21 @@ module Roost
         slide = page.slide
         { heading: slide.heading.empty? ? slide.name : slide.heading, texts: [slide.text, slide.aside].reject(&:empty?),
           pictures: drawing ? [] : slide.pictures.filter_map { |picture| pictures.kept(picture.file) },
-          rows: [*(answer(slide.prompt, page.outcome, drawing && pictures.drawn(drawing)) if slide.prompt), *said(page)] }
+          rows: [*(answer(page, drawing && pictures.drawn(drawing)) if slide.prompt), *said(page)] }
       end
 
-      def answer(prompt, outcome, drawn)
+      def answer(page, drawn)
+        prompt = page.slide.prompt
+        outcome = page.outcome
         rows = [{ is: :given, **(drawn ? { picture: drawn } : { text: given(prompt, outcome) }) }]
-        rows << { is: :outcome, text: Core::Session::Outcome::IN_WORDS.fetch(outcome.status) } if outcome.mark
-        right = prompt.right_in_words if outcome.mark && outcome.mark < 1
-        rows << { is: :right, text: right } if right
-        rows << { is: :why, markdown: prompt.explanation } unless prompt.explanation.empty?
-        rows
+        rows << { is: :outcome, text: Core::Session::Outcome::IN_WORDS.fetch(outcome.status) } if outcome.mark && page.told?
+        page.explained? ? rows + explained(prompt, outcome) : rows
+      end
+
+      def explained(prompt, outcome)
+        right = prompt.right_in_words if outcome.mark.to_r < 1
+        rows = right ? [{ is: :right, text: right }] : []
+        prompt.explanation.empty? ? rows : [*rows, { is: :why, markdown: prompt.explanation }]
       end
 
       def given(prompt, outcome)

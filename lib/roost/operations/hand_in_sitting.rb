@@ -21,11 +21,16 @@ module Roost
 
       private
 
+      # By earlier rules what was left out counted only for whoever handed in.
+      def show_all(seat, taken, sitting)
+        asked = sitting.slides.select { |id| taken.lesson.slide(id)&.prompt }
+        Store::Deliveries.new.note_all(taken.kept.session_id, asked, seat[:id], attempt: sitting.attempt)
+      end
+
       def finish(seat, taken, sitting)
         given = TakeSitting.answered(taken.lesson, sitting, taken.answers) & taken.answers.keys
         Store::Answers.new.hand_in(seat[:id], given, sitting.attempt)
-        asked = sitting.slides.select { |id| taken.lesson.slide(id)&.prompt }
-        Store::Deliveries.new.note_all(taken.kept.session_id, asked, seat[:id], attempt: sitting.attempt)
+        show_all(seat, taken, sitting) unless taken.rules.whole_sittings?
       end
     end
   end

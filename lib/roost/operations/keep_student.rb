@@ -19,6 +19,7 @@ module Roost
           Core::Roll.fields({ name: student.name }.merge(cells)).and_then { |fields| shown(fields, others) }.map do |fields|
             students.regroup(class_id, id, fields.delete(:group)) if fields.key?(:group)
             students.change(id, fields)
+            Store::Seats.new.give_time_factor(id, fields[:time_factor]) if fields[:time_factor]
             id
           end
         end

@@ -2,15 +2,19 @@
 
 module Roost
   module Operations
-    # A student's own copy of a session: its slides, what they gave, what was right and why. As long as the teacher lets
-    # them have it, and once everything is over that could still be asked.
+    # A student's own copy of a session: its slides, what they gave, and of what was right what may be told
+    # (Core::Session::Disclosure). As long as the teacher lets them have it, and once nothing can be asked of them any more.
     class OwnCopy
-      # pages:: [Page], the slides the student got
+      # pages:: [Page], the slides the student got; share:: nil while anybody may still answer the same questions
       # notes:: [String], theirs on what is on no page, as the card of a quiz
       Copy = Struct.new(:row, :pages, :share, :notes, keyword_init: true)
-      # outcome:: Core::Session::Outcome, nil of a slide that asks nothing
+      # outcome:: Core::Session::Outcome, nil of a slide that asks nothing; level:: what may be told: :nothing, :outcome or :key
       # note:: theirs, comment:: of the teacher on the answer; "" without one
-      Page = Struct.new(:slide, :outcome, :note, :comment, keyword_init: true)
+      Page = Struct.new(:slide, :outcome, :level, :note, :comment, keyword_init: true) do
+        def told? = level != :nothing
+
+        def explained? = level == :key
+      end
 
       # @param row [Store::Sessions::Row]
       # @param seat_id [Integer]
@@ -19,40 +23,79 @@ module Roost
         return nil unless OwnCopy.allowed?(row, seat_id)
 
         record = Store::Records.new.at_seat(row, seat_id)
-        line = Core::Analysis::Results.new(record).line_of(seat_id)
-        asked = record.asked_of(seat_id).map(&:id)
-        slides = slides(row, seat_id, record.lesson).select { |slide| slide.prompt.nil? || asked.include?(slide.id) }
-        comments = Store::Comments.new.of([seat_id])
-        notes = Store::Notes.new.of_seat(seat_id).transform_values(&:text).reject { |_, text| text.empty? }
-        pages = slides.map { |slide| page(record, slide, seat_id, notes, comments) }
-        Copy.new(row: row, pages: pages, share: line&.share, notes: notes.except(*slides.map(&:id)).values).freeze
+        sittings = Store::Sittings.new.all_of_seat(seat_id)
+        contested = !row.options.released && StillOpen.new.any?(row)
+        shown = slides(row, seat_id, record)
+        pages = pages(record, shown, seat_id) { |slide| level(row, record, sittings, slide, seat_id, contested) }
+        notes = notes(seat_id).except(*shown.map(&:id)).values
+        settle(sittings, seat_id, pages)
+        Copy.new(row: row, pages: pages, notes: notes, share: (share(record, seat_id) unless contested)).freeze
       end
 
-      def self.allowed?(row, seat_id) = row.options.own_copy && OwnCopy.told?(row, seat_id)
+      def self.allowed?(row, seat_id) = row.options.own_copy && OwnCopy.over?(row, seat_id)
 
-      # Whether everything is over that could still be asked: a session is for the room by its end, for one alone as its
-      # rules tell.
-      def self.told?(row, seat_id)
+      # Whether nothing can be asked of that seat any more: a session is over for the room by its end, for one alone when the last
+      # attempt is.
+      def self.over?(row, seat_id)
         return false if row.deleted
         return !row.ended_at.nil? unless row.alone
 
         kept = Store::Sittings.new.latest_of_seat(seat_id)
-        return false unless kept&.sitting&.over?(row.now)
-
-        Core::Session::Views::Alone.told?(kept.sitting, !TakeSitting.task(row, seat_id).open, true)
+        kept&.sitting&.settled?(row.now) && (row.options.released || told_of?(kept.sitting, row, seat_id))
       end
+
+      # Whether a student may be told how a session went: then its share stands on their page, and what the teacher wrote.
+      def self.told?(row, seat_id) = OwnCopy.over?(row, seat_id) && (row.options.released || !StillOpen.new.any?(row))
+
+      # Whether the feedback of a sitting that is over tells anything now.
+      def self.told_of?(sitting, row, seat_id)
+        open = TakeSitting.task(row, seat_id).open
+        Core::Session::Disclosure.in_sitting(sitting, nil, now: row.now, open: open, contested: true) != :nothing
+      end
+      private_class_method :told_of?
 
       private
 
-      def page(record, slide, seat_id, notes, comments)
-        Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id), note: notes.fetch(slide.id, ""),
-                 comment: comments.fetch([seat_id, slide.id], "")).freeze
+      def share(record, seat_id) = Core::Analysis::Results.new(record).line_of(seat_id)&.share
+
+      def notes(seat_id) = Store::Notes.new.of_seat(seat_id).transform_values(&:text).reject { |_, text| text.empty? }
+
+      def pages(record, slides, seat_id)
+        comments = Store::Comments.new.of([seat_id])
+        notes = notes(seat_id)
+        slides.map do |slide|
+          Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id), note: notes.fetch(slide.id, ""),
+                   level: slide.prompt ? yield(slide) : :nothing, comment: comments.fetch([seat_id, slide.id], "")).freeze
+        end
       end
 
-      def slides(row, seat_id, lesson)
-        return lesson.class_slides unless row.alone
+      def level(row, record, sittings, slide, seat_id, contested)
+        return :key if row.options.released
 
-        Store::Sittings.new.latest_of_seat(seat_id).sitting.slides.filter_map { |id| lesson.slide(id) }
+        sat = sittings.select { |kept| kept.sitting.slides.include?(slide.id) }.last
+        return Core::Session::Disclosure.in_room(record.opening(slide.id), rules: record.rules, contested: contested) unless sat
+
+        level = Core::Session::Disclosure.in_sitting(sat.sitting, record.outcome(slide.id, seat_id).answer, now: row.now,
+                                                                                                            open: false,
+                                                                                                            contested: contested)
+        Core::Session::Disclosure.on_copy(level, contested: contested)
+      end
+
+      # What is told here settles every attempt that there was.
+      def settle(sittings, seat_id, pages)
+        told = pages.select(&:told?).map { |page| page.slide.id }
+        sittings.each { |kept| Store::Tellings.new.note(seat_id, told & kept.sitting.slides, kept.sitting.attempt) }
+      end
+
+      def slides(row, seat_id, record)
+        unless row.alone
+          asked = record.asked_of(seat_id).map(&:id)
+          return record.lesson.class_slides.select { |slide| slide.prompt.nil? || asked.include?(slide.id) }
+        end
+
+        sitting = Store::Sittings.new.latest_of_seat(seat_id).sitting
+        given = record.lesson.prompts.select { |slide| record.answer(slide.id, seat_id) }.map(&:id) | sitting.slides
+        record.lesson.class_slides.select { |slide| given.include?(slide.id) }
       end
     end
   end

@@ -55,12 +55,14 @@ module Roost
       end
 
       def past(row, seat_id, marks)
+        copy = OwnCopy.allowed?(row, seat_id)
+        return Past.new(row: row, marked: 0, copy: copy).freeze unless OwnCopy.told?(row, seat_id)
+
         results = Core::Analysis::Results.new(Store::Records.new.at_seat(row, seat_id))
         line = results.line_of(seat_id)
-        lesson = Store::Sessions.new.lesson_of(row)
-        by_topic(line, lesson).each { |name, each| marks[name] << each }
+        by_topic(line, results.record.lesson).each { |name, each| marks[name] << each }
         Past.new(row: row, share: line.share, right: line.right, marked: line.marked, points: (line.points if results.game?),
-                 copy: OwnCopy.allowed?(row, seat_id)).freeze
+                 copy: copy).freeze
       end
 
       # @return [Hash{String=>Array<Rational>}] subtopic or standard to marks

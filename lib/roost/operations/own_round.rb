@@ -47,7 +47,7 @@ module Roost
         return [] unless student_id && row.lesson_id
 
         sessions = Store::Sessions.new.of_student_and_lesson(student_id, row.lesson_id)
-        told = sessions.select { |other, seat_id| other.id != row.id && OwnCopy.told?(other, seat_id) }
+        told = sessions.select { |other, seat_id| other.id != row.id && OwnCopy.over?(other, seat_id) }
         told.map { |other, seat_id| played_there(other, seat_id, lesson) }.reject(&:empty?)
       end
 

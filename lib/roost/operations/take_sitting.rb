@@ -9,7 +9,8 @@ module Roost
 
       # kept:: Store::Sittings::Kept, nil of a task that was not begun; task:: Core::Session::Task; lesson:: Core::Lesson
       # answers:: Hash of slide id to Core::Session::Answer; seed:: what their order of parts comes from
-      Taken = Struct.new(:kept, :task, :lesson, :answers, :seed, keyword_init: true) do
+      # rules:: Core::Session::Rules of the session
+      Taken = Struct.new(:kept, :task, :lesson, :answers, :seed, :rules, keyword_init: true) do
         def sitting = kept&.sitting
       end
 
@@ -42,7 +43,7 @@ module Roost
         unless kept.sitting.over?(row.now)
           kept = moved(kept, to, TakeSitting.answered(lesson, kept.sitting, answers), quiz: !row.alone)
         end
-        taken(seat, kept, task, lesson, answers)
+        taken(seat, row, kept, task, lesson, answers)
       end
 
       # A slide as it will be when the student is there, for the device to have it when the line is away. Nothing is noted.
@@ -63,7 +64,7 @@ module Roost
         lesson = Store::Sessions.new.lesson_of(row)
         task = TakeSitting.task(row, seat[:id], lesson: lesson)
         kept = task && standing(seat, task)
-        kept && taken(seat, kept, task, lesson, answers(seat, row, kept))
+        kept && taken(seat, row, kept, task, lesson, answers(seat, row, kept))
       end
 
       # @return [Array<String>] ids of the slides of a sitting that want nothing more: answered, or asking nothing
@@ -78,8 +79,8 @@ module Roost
 
       private
 
-      def taken(seat, kept, task, lesson, answers)
-        Taken.new(kept: kept, task: task, lesson: lesson, answers: answers,
+      def taken(seat, row, kept, task, lesson, answers)
+        Taken.new(kept: kept, task: task, lesson: lesson, answers: answers, rules: row.options.rules,
                   seed: TakeSitting.seed(seat, kept.sitting.attempt)).freeze
       end
 
@@ -99,7 +100,7 @@ module Roost
 
         sitting = Core::Session::Sitting.begin(task.slides.map(&:id), asked: task.asked, rules: task.rules, now: row.now,
                                                                       attempt: attempt, window: [task.opens_at, task.ends_at],
-                                                                      time_factor: Store::Students.new.time_factor(seat[:id]),
+                                                                      time_factor: Store::Seats.new.time_factor(seat[:id]),
                                                                       seed: TakeSitting.seed(seat, attempt))
         return nil unless sitting.ok?
 

@@ -46,6 +46,8 @@ module Roost
           quiz ? work(row, lesson.slides_of(quiz), place, seats, source) : answer(row, station, place, seats, source)
         end
         command(row, "end")
+        seats.each { |student, _number, seat_id| came_late(seat_id, source["late"][student.name]) }
+        Store::Openings.new.tell_all(row.id)
         Store::Sessions.new.backdate(row.id, by: source["days"] * 24 * 3600, lasting: LASTING)
       end
 
@@ -55,11 +57,12 @@ module Roost
         people.each_with_index.reject { |person, _| source["absent"].include?(person.name) }.map do |person, number|
           keypad = source["keypads"] ? format("%03d", number + 1) : nil
           seat_id, = Store::Seats.new.create(row.id, person.shown_name, student_id: person.id, keypad: keypad)
-          late = source["late"][person.name]
-          Store::Seats.new.came_late(seat_id, late * 60) if late
           [Core::Practice::Student.new(name: person.name, random: Random.new(number + source["class"].sum)), number, seat_id]
         end
       end
+
+      # @param minutes [Integer, nil]
+      def came_late(seat_id, minutes) = minutes && Store::Seats.new.came_late(seat_id, minutes * 60)
 
       def command(row, name) = Operations::CommandSession.new.call(account_id, row.id, name)
 

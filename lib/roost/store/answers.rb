@@ -26,8 +26,9 @@ module Roost
       private_constant :TOLD
 
       # The rule of Core::Session::Acceptance. Where each is alone nothing is open to the room.
-      # `in_time` holds while answering is open, or the seat's sitting,
-      # and for the grace after it. A late save fills a blank or an unmarked draft, and never replaces what
+      # `in_time` holds while answering is open to that seat, or its sitting,
+      # and for the grace after it, as long as it was not told how it went. Only slides are taken that the seat could have
+      # been on. A late save fills a blank or an unmarked draft, and never replaces what
       # counts already. What can't be read as an answer replaces none that was handed in. What one window
       # wrote replaces what another did only where it was written over it. In order of the rows, so that
       # two processes never wait for each other.
@@ -39,13 +40,13 @@ module Roost
         FROM (
           SELECT given.*, clock.now, COALESCE(given.may_change, (sessions.options->>'may_change')::boolean, true)
                  AND COALESCE(sittings.rules->>'feedback', '') NOT IN (#{TOLD}) AS changeable,
-                 COALESCE(openings.opened_at <= clock.now AND clock.now <= COALESCE(openings.closed_at, openings.deadline, 'infinity')
-                          + make_interval(secs => CASE WHEN given.by_line THEN #{Core::Session::LineDelay::MOST}
-                                                       ELSE #{Core::Session::Opening::GRACE} END), false)
-                 OR COALESCE(sittings.handed_in_at IS NULL AND sittings.started_at <= clock.now
-                             AND array_position(sittings.slides, given.slide_id) BETWEEN sittings.first_open AND sittings.last_open
-                             AND clock.now <= LEAST(sittings.deadline, sittings.window_ends_at, 'infinity')
-                                              + make_interval(secs => #{Core::Session::Opening::GRACE}), false) AS in_time
+                 tellings.told_at IS NULL AND (
+                   COALESCE(openings.opened_at <= clock.now AND COALESCE(openings.told_at > clock.now, true)
+                            AND clock.now <= room.ends_at + make_interval(secs => CASE WHEN given.by_line THEN #{Core::Session::LineDelay::MOST}
+                                                                                       ELSE #{Core::Session::Opening::GRACE} END), false)
+                   OR COALESCE(sittings.handed_in_at IS NULL AND sittings.started_at <= clock.now AND own.may_be_on
+                               AND clock.now <= own.ends_at + make_interval(secs => #{Core::Session::Opening::GRACE}), false)
+                 ) AS in_time
           FROM json_to_recordset(?::json) AS given(#{GIVEN.map { |name, type| "#{name} #{type}" }.join(", ")})
           CROSS JOIN (SELECT clock_timestamp() AS now) AS clock
           JOIN sessions ON sessions.id = given.session_id AND sessions.deleted_at IS NULL
@@ -56,7 +57,21 @@ module Roost
                              AND openings.attempt = given.attempt AND NOT sessions.alone
           LEFT JOIN sittings ON sittings.seat_id = given.seat_id AND sittings.attempt = given.attempt
                              AND given.slide_id = ANY (sittings.slides)
-          WHERE openings.session_id IS NOT NULL OR sittings.id IS NOT NULL
+          LEFT JOIN tellings ON tellings.seat_id = given.seat_id AND tellings.slide_id = given.slide_id
+                             AND tellings.attempt = given.attempt
+          CROSS JOIN LATERAL (
+            SELECT LEAST(openings.closed_at, openings.deadline + (openings.deadline - COALESCE(openings.clock_at, openings.opened_at))
+                                                                 * (seats.time_factor::float8 - 1), 'infinity') AS ends_at
+          ) AS room
+          CROSS JOIN LATERAL (
+            SELECT LEAST(sittings.deadline, sittings.window_ends_at, 'infinity') AS ends_at,
+                   array_position(sittings.slides, given.slide_id) BETWEEN sittings.first_open AND sittings.last_open AS may_be_on
+          ) AS own
+          WHERE openings.session_id IS NOT NULL
+                AND seats.joined_at <= room.ends_at + make_interval(secs => #{Core::Session::Opening::GRACE})
+                OR sittings.id IS NOT NULL AND own.may_be_on
+                   AND clock.now < LEAST(sittings.handed_in_at, own.ends_at)
+                                   + make_interval(secs => #{Core::Session::Acceptance::LATEST})
         ) AS judged
         WHERE in_time OR NOT in_time_only
         ORDER BY seat_id, slide_id, attempt
@@ -77,7 +92,9 @@ module Roost
                date_part('epoch', seats.heard_at) AS heard_at, date_part('epoch', seats.asked_at) AS asked_at,
                date_part('epoch', seats.bad_from) AS bad_from, date_part('epoch', seats.bad_until) AS bad_until,
                date_part('epoch', deliveries.sent_at) AS sent_at,
-               date_part('epoch', COALESCE(openings.closed_at, openings.deadline)) AS ended
+               date_part('epoch', LEAST(openings.closed_at, openings.deadline
+                                        + (openings.deadline - COALESCE(openings.clock_at, openings.opened_at))
+                                          * (seats.time_factor::float8 - 1))) AS ended
         FROM openings
         JOIN seats ON seats.session_id = openings.session_id AND seats.id = :seat_id
         LEFT JOIN deliveries ON deliveries.seat_id = seats.id AND deliveries.slide_id = openings.slide_id
@@ -161,6 +178,11 @@ module Roost
         answers.sort_by(&:attempt).to_h { |answer| [answer.seat_id, answer] }
       end
 
+      # @return [Array<Integer>] ids of the seats that have handed one in
+      def handed_in(session_id, slide_id, attempt)
+        database[:answers].where(session_id: session_id, slide_id: slide_id, attempt: attempt, final: true).select_map(:seat_id)
+      end
+
       # @return [Array<Integer>] ids of the seats that gave one
       def seats(session_id, slide_id, attempt)
         database[:answers].where(session_id: session_id, slide_id: slide_id, attempt: attempt).select_map(:seat_id)
@@ -177,7 +199,7 @@ module Roost
       def all_beyond(of_seat)
         all = database[:answers].where(session_id: :$session_id).where { seq > :$beyond }.order(:seq)
         all = all.where(seat_id: :$seat_id) if of_seat
-        all.select(:seq, :seat_id, :slide_id, :attempt, :value, :typed, :final, :late, :by_line, :beside, :save_id,
+        all.select(:seq, :seat_id, :slide_id, :attempt, :value, :typed, :final, :late, :by_line, :beside, :save_id, :let_count,
                    Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at))
       end
 

@@ -56,6 +56,15 @@ module Roost
         database[:allowances].insert_conflict(target: :seat_id, update: more).insert(seat_id: seat_id, **row)
       end
 
+      # When an assignment closes for the last of all.
+      # @return [Float] epoch seconds
+      def last_closing(session_id)
+        longest = database[:allowances].join(:seats, id: :seat_id).where(session_id: session_id)
+                                       .select { max(Sequel[:allowances][:closes_at]) }
+        latest = Sequel.function(:greatest, Sequel[:assignments][:closes_at], longest)
+        database[:assignments].where(session_id: session_id).get(Repository.epoch(latest))
+      end
+
       # Nobody has longer than the others any more.
       def allow_no_longer(session_id)
         seats = database[:seats].where(session_id: session_id).select(:id)

@@ -4,10 +4,12 @@ module Roost
   module Store
     # When questions were open, a row each attempt. Read together with their session.
     class Openings < Repository
-      # Of the sessions that are read, as one value each: slide, attempt, and the times.
+      # Of the sessions that are read, as one value each: slide, and the members of Core::Session::Opening.
       OF_SESSION = Sequel.lit(<<~SQL)
-        (SELECT jsonb_agg(jsonb_build_array(slide_id, attempt, date_part('epoch', opened_at), date_part('epoch', deadline),
-                                            date_part('epoch', closed_at)) ORDER BY slide_id, attempt)
+        (SELECT jsonb_agg(jsonb_build_array(slide_id, attempt, date_part('epoch', opened_at), date_part('epoch', clock_at),
+                                            date_part('epoch', deadline), date_part('epoch', most_at),
+                                            date_part('epoch', closed_at), date_part('epoch', told_at),
+                                            date_part('epoch', key_at)) ORDER BY slide_id, attempt)
          FROM openings WHERE session_id = sessions.id)
       SQL
 
@@ -15,9 +17,7 @@ module Roost
       # @return [Hash{String=>Array<Core::Session::Opening>}] by slide id
       def self.read(rows)
         found = rows.to_a.group_by(&:first).transform_values do |of_slide|
-          of_slide.map do |_slide, attempt, opened_at, deadline, closed_at|
-            Core::Session::Opening.new(attempt: attempt, opened_at: opened_at, deadline: deadline, closed_at: closed_at).freeze
-          end.freeze
+          of_slide.map { |_slide, *fields| Core::Session::Opening.new(**Core::Session::Opening.members.zip(fields).to_h).freeze }.freeze
         end
         found.freeze
       end
@@ -34,6 +34,12 @@ module Roost
             Teams.new(database).keep_opening(session_id, slide_id, opening.attempt) if fresh
           end
         end
+      end
+
+      # The room saw what was right after each question, for demo data.
+      def tell_all(session_id)
+        closed = Sequel.lit("closed_at + interval '1 second'")
+        database[:openings].where(session_id: session_id).exclude(closed_at: nil).update(told_at: closed, key_at: closed)
       end
 
       # Puts the end of all openings of an assignment elsewhere.

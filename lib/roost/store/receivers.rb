@@ -47,7 +47,10 @@ module Roost
 
       # Another person answers with this keypad.
       # @param about [Hash] :student_id and :name
-      def give(seat_id, about) = database[:seats].where(id: seat_id).update(about)
+      def give(seat_id, student_id:, name:)
+        factor = Seats.new(database).factor_of(student_id)
+        database[:seats].where(id: seat_id).update(student_id: student_id, name: name, time_factor: factor)
+      end
 
       def battery(seat_id, low) = database[:seats].where(id: seat_id).update(battery_low: low)
 

@@ -22,7 +22,7 @@ module Roost
           curated: state.curated, before: before, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
           roll: parts.fetch(:roll) { roll(row) }, begun_at: state.begun_at,
           teams: parts.fetch(:teams) { row.options.teams.empty? ? [] : Teams.new(database).of(row.id) },
-          shares: parts.fetch(:shares, {}),
+          shares: parts.fetch(:shares, {}), sat: parts.fetch(:sat) { sat(row) },
           seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
           answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
           shown: parts.fetch(:shown) { Deliveries.new(database).of(row.id) }
@@ -37,12 +37,12 @@ module Roost
       # @return [Core::Session::Record]
       def at_slide(row, slide_id)
         attempt = row.state.openings[slide_id]&.last&.attempt || 1
-        of(row, roll: [], shown: {}, answers: { [slide_id, attempt] => Answers.new(database).latest(row.id, slide_id) })
+        of(row, roll: [], shown: {}, sat: {}, answers: { [slide_id, attempt] => Answers.new(database).latest(row.id, slide_id) })
       end
 
       # @return [Hash] of #of
       def parts_at_seat(row, seat_id)
-        answers = row.alone ? counted(row, seat_id) : given(row, seat_id)
+        answers = row.alone ? counted(row, seat_id) : { **given(row, seat_id), sat: sat(row, seat_id) }
         { roll: [], seats: Seats.new(database).of(row.id, seat_id: seat_id), **answers }
       end
 
@@ -56,11 +56,22 @@ module Roost
 
       # Of several attempts those that count.
       def counted(row, seat_id = nil)
-        counted = Core::Session::CountedAttempts.new(*given(row, seat_id).values, set_aside: row.state.set_aside,
-                                                                                  counts: assignment(row).rules["counts"],
-                                                                                  lesson: Sessions.new(database).lesson_of(row))
-        %i[answers shown shares].to_h { |part| [part, counted.public_send(part)] }
+        over = over(row, seat_id).to_h { |each| [each.values_at(:seat_id, :attempt), each[:slides].to_a] }
+        counted = Core::Session::CountedAttempts.new(
+          *given(row, seat_id).values, sat: over, set_aside: row.state.set_aside, counts: assignment(row).rules["counts"],
+                                       lesson: Sessions.new(database).lesson_of(row), rules: row.options.rules
+        )
+        %i[answers shown shares sat].to_h { |part| [part, counted.public_send(part)] }
       end
+
+      # @return [Hash{Integer=>Array<String>}] seat id to the slides of its quizzes that are over
+      def sat(row, seat_id = nil)
+        return {} unless Sessions.new(database).lesson_of(row).quizzes.any?
+
+        over(row, seat_id).group_by { |each| each[:seat_id] }.transform_values { |all| all.flat_map { |each| each[:slides].to_a } }
+      end
+
+      def over(row, seat_id) = Sittings.new(database).over(row.id, all: !row.ended_at.nil?, seat_id: seat_id)
 
       # Those of the class that may be missed.
       def roll(row)

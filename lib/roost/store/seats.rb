@@ -18,9 +18,9 @@ module Roost
       # after those before are in. One string, so that nobody waits for more than the database's own work.
       ENTER = <<~SQL.freeze
         SELECT pg_advisory_xact_lock(77813, :session_id);
-        INSERT INTO seats (session_id, name, practice, student_id, extra, device, keypad, token_digest, team_id)
-        SELECT :session_id, :name, :practice, :student_id, :extra, :device, :keypad, :digest,
-               COALESCE(:team_id, #{Teams::SMALLEST})
+        INSERT INTO seats (session_id, name, practice, student_id, time_factor, extra, device, keypad, token_digest, team_id)
+        SELECT :session_id, :name, :practice, :student_id, COALESCE((SELECT time_factor FROM students WHERE id = :student_id), 1),
+               :extra, :device, :keypad, :digest, COALESCE(:team_id, #{Teams::SMALLEST})
         WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
         ON CONFLICT DO NOTHING RETURNING id
       SQL
@@ -39,7 +39,8 @@ module Roost
         digest = Seats.digest(token)
         row = { session_id: session_id, name: name, practice: practice, **BARE, **about }
         id = if room then database[ENTER, row.merge(digest: digest, room: room, team_id: team_id)].get(:id)
-             else database[:seats].insert_conflict.insert(**row, token_digest: digest, team_id: team_id || smallest(session_id))
+             else database[:seats].insert_conflict.insert(**row, token_digest: digest, time_factor: factor_of(row[:student_id]),
+                                                                 team_id: team_id || smallest(session_id))
              end
         id && [id, token]
       end
@@ -120,7 +121,24 @@ module Roost
       # Ties a seat to a person and a team.
       # @param student_id [Integer, nil]; team_id [Integer, nil] of a team of the same session
       def belong(seat_id, student_id:, team_id:)
-        database[:seats].where(id: seat_id).update(student_id: student_id, team_id: team_id)
+        database[:seats].where(id: seat_id)
+                        .update(student_id: student_id, team_id: team_id, time_factor: factor_of(student_id))
+      end
+
+      # How much more time a student has, in all sessions of theirs that run.
+      # @param factor [BigDecimal]
+      def give_time_factor(student_id, factor)
+        running = database[:sessions].where(ended_at: nil).select(:id)
+        database[:seats].where(student_id: student_id, session_id: running).update(time_factor: factor)
+      end
+
+      # How much more time than others a seat has.
+      # @return [Rational]
+      def time_factor(seat_id) = database[:seats].where(id: seat_id).get(:time_factor).to_r
+
+      # @return [Sequel::SQL::Expression] how much more time than others a student has
+      def factor_of(student_id)
+        Sequel.function(:coalesce, database[:students].where(id: student_id).select(:time_factor), 1)
       end
 
       def count(session_ids)
@@ -133,7 +151,9 @@ module Roost
         all = if seat_id then prepared(:seat_of_session) { all_of_session.where(id: :$seat_id) }
               else prepared(:seats_of_session) { all_of_session }
               end
-        all.call({ session_id: session_id, seat_id: seat_id }.compact).map { |row| Core::Session::Seat.new(**row).freeze }
+        all.call({ session_id: session_id, seat_id: seat_id }.compact).map do |row|
+          Core::Session::Seat.new(**row, time_factor: row[:time_factor].to_r).freeze
+        end
       end
 
       # Runs the block in a transaction that only one process at a time can hold for
@@ -204,7 +224,7 @@ module Roost
         here = Sequel.lit("#{seen} AND hidden_at IS NULL")
         away = Sequel.lit("CASE WHEN NOT (#{seen}) THEN coalesce(left_at, seen_at, joined_at) ELSE hidden_at END")
         database[:seats].where(session_id: :$session_id, removed_at: nil).order(:id)
-                        .select(:id, :name, :practice, :student_id, :team_id, :extra, :keypad, here.as(:here),
+                        .select(:id, :name, :practice, :student_id, :team_id, :extra, :keypad, :time_factor, here.as(:here),
                                 Repository.epoch(away).as(:away_since), Repository.epoch(:joined_at).as(:came_at))
       end
       private :all_of_session

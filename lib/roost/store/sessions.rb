@@ -10,6 +10,7 @@ module Roost
                        :options, :state, :version, :created_at, :ended_at, :deleted, :now, :alone, keyword_init: true)
 
       CODE_TRIES = 20
+      MOST_BESIDE = 100
       LAST_TIMES = Core::LruCache.new(50)
       private_constant :LAST_TIMES
       SCREEN_KEY = /\A[\w-]{22}\z/
@@ -136,10 +137,26 @@ module Roost
                 .map { |row| [read(row), seats[row[:id]]] }
       end
 
-      # @return [Array<Row>] that a teacher has given live to a class and that have ended, latest first
+      # @return [Array<Row>] that a teacher has given to a class, live or to be done alone, and that have ended, latest first
       def ended_of_class(account_id, class_id, most)
-        with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil, alone: false).exclude(ended_at: nil)
+        with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil).exclude(ended_at: nil)
                 .reverse(:ended_at).limit(most).map { |row| read(row) }
+      end
+
+      # Sessions in which the same questions may still be asked, or will be: those of the lesson, the class or the teacher that
+      # have not ended.
+      # @param row [Row]
+      # @return [Array<Row>] others than this, the latest first, at most MOST_BESIDE
+      def beside(row)
+        same = %i[lesson_id class_id account_id].to_h { |name| [name, row[name]] }.compact
+        with_now.where(ended_at: nil, deleted_at: nil).where(Sequel.|(*same.map { |pair| [pair].to_h })).exclude(id: row.id)
+                .reverse(:created_at).limit(MOST_BESIDE).map { |other| read(other) }
+      end
+
+      # Lets students see everything that was right on their copies, whatever was told, or not any more.
+      def release(account_id, id, released)
+        document = Sequel.pg_jsonb_op(:options).concat(Sequel.pg_jsonb({ "released" => released }))
+        database[:sessions].where(account_id: account_id, id: id).update(options: document)
       end
 
       # Whether students keep a copy of what they gave.

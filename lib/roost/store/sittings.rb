@@ -50,6 +50,9 @@ module Roost
         rows.where(seat_id: seat_id, section_id: section_id.to_s).order(:attempt).map { |row| kept(row) }
       end
 
+      # @return [Array<Kept>] of a seat, in all sections, in order of attempts
+      def all_of_seat(seat_id) = rows.where(seat_id: seat_id).order(:attempt, :id).map { |row| kept(row) }
+
       # @return [Kept, nil] that a seat began last
       def latest_of_seat(seat_id) = rows.where(seat_id: seat_id).reverse(:id).first&.then { |row| kept(row) }
 
@@ -58,6 +61,19 @@ module Roost
       def of(session_id, section_id, since: 0.0)
         rows.where(session_id: session_id, section_id: section_id).where { moved_at >= Sequel.function(:to_timestamp, since) }
             .order(:attempt).map { |row| kept(row) }
+      end
+
+      # Those of a session that are over: handed in, out of time, or the session is.
+      # @param all [Boolean] whether the session has ended
+      # @param seat_id [Integer, nil] only of this seat
+      # @return [Array<Hash>] of :seat_id, :section_id, :attempt and :slides
+      def over(session_id, all:, seat_id: nil)
+        found = database[:sittings].where({ session_id: session_id, seat_id: seat_id }.compact)
+        unless all
+          ends = Sequel.function(:least, :deadline, :window_ends_at)
+          found = found.where(Sequel.|(Sequel.~(handed_in_at: nil), ends < NOW))
+        end
+        found.select(:seat_id, :section_id, :attempt, :slides).order(:attempt).all
       end
 
       def update(id, sitting) = database[:sittings].where(id: id).update(moved_at: NOW, **columns(sitting))

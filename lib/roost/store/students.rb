@@ -107,13 +107,6 @@ module Roost
         one.update(deleted_at: nil, **(again ? { sourced_id: SecureRandom.uuid, rostered: false } : {}))
       end
 
-      # How much more time than others the person has who sits there.
-      # @return [Rational] 1 for a seat that is nobody's
-      def time_factor(seat_id)
-        of_seat = database[:seats].where(id: seat_id).select(:student_id)
-        database[:students].where(id: of_seat).get(:time_factor)&.to_r || 1r
-      end
-
       private
 
       def enrolled = people.where(Sequel[:students][:deleted_at] => nil)

@@ -20,7 +20,7 @@ RSpec.describe Roost::Core::Lesson do
     copy = copied.slide("copy")
     expect(copied.place("copy")).to eq(3)
     expect(copy.prompt.id).not_to eq(lesson.slide("s3").prompt.id)
-    expect(copy.prompt.settings).to eq(lesson.slide("s3").prompt.settings)
+    expect(copy.prompt.settings).to eq(lesson.slide("s3").prompt.settings.merge("origin" => "p3"))
     expect(copied.without_slides(["copy"])).to eq(lesson)
     expect(copied.section_of("copy")).to eq(copied.section_of("s3"))
   end

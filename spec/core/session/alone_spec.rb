@@ -14,9 +14,9 @@ RSpec.describe Roost::Core::Session::Views::Alone do
     placed.class.new(**placed.to_h, seen: seen, handed_in_at: handed_in).freeze
   end
 
-  def view(sitting, answers: { "q0" => answer(1, "q0", picked("o1")) }, closed: false, answered: %w[s0 q0], now: 10.0)
-    described_class.of(lesson: lesson, sitting: sitting, answers: answers, answered: answered, now: now, closed: closed,
-                       order: ->(_slide) {}, session_id: 1, title: "Quiz")
+  def view(sitting, answers: { "q0" => answer(1, "q0", picked("o1")) }, open: true, contested: true, answered: %w[s0 q0], now: 10.0)
+    described_class.of(lesson: lesson, sitting: sitting, answers: answers, answered: answered, now: now, open: open,
+                       contested: contested, order: ->(_slide) {}, session_id: 1, title: "Quiz")
   end
 
   it "says what is answered, looked at and still to come, and where one may go" do
@@ -30,21 +30,37 @@ RSpec.describe Roost::Core::Session::Views::Alone do
   it "tells how one did as its rule says: never, at once for what is settled, or once it is over for all" do
     told = lambda do |feedback, **about|
       shown = view(sitting(feedback: feedback, handed_in: about[:handed_in]), **about.except(:handed_in))
-      [shown.steps[1].outcome&.status, shown.own&.status, shown.explained]
+      [shown.steps[1].outcome&.status, shown.own&.status, shown.steps[1].explained]
     end
+    closed = { open: false, contested: false }
     draft = { "q0" => answer(1, "q0", picked("o2"), final: false) }
-    expect(told.call("none", closed: true, handed_in: 5.0)).to eq([nil, nil, false])
+    expect(told.call("none", **closed, handed_in: 5.0)).to eq([nil, nil, false])
     expect(told.call("right")).to eq([:right, :right, false])
-    expect(told.call("explained", answers: draft)).to eq([nil, nil, true])
-    late = view(sitting(feedback: "explained", limit: 5), answers: draft, closed: true)
-    expect([late.stage, late.steps[1].outcome.status, late.steps[2].outcome.status]).to eq(%i[over wrong not_reached])
+    expect(told.call("right", **closed, handed_in: 5.0)).to eq([:right, :right, false])
+    expect(told.call("explained", answers: draft)).to eq([nil, nil, false])
+    expect(told.call("explained")).to eq([:right, :right, true])
     expect(told.call("end", handed_in: 5.0)).to eq([nil, nil, false])
-    expect(told.call("end", closed: true)).to eq([nil, nil, false])
-    expect(told.call("end", closed: true, handed_in: 5.0)).to eq([:right, :right, true])
+    expect(told.call("end", **closed)).to eq([nil, nil, false])
+    expect(told.call("end", **closed, handed_in: 5.0)).to eq([:right, :right, true])
+    expect(told.call("end", open: false, contested: true, handed_in: 5.0)).to eq([:right, :right, false])
+  end
+
+  it "tells nothing before the second of grace is over" do
+    draft = { "q0" => answer(1, "q0", picked("o2"), final: false) }
+    at = ->(now) { view(sitting(feedback: "explained", limit: 5), answers: draft, open: false, contested: false, now: now) }
+    expect([at.call(5.9).stage, at.call(5.9).steps.map(&:outcome)]).to eq([:over, [nil] * 4])
+    expect(at.call(6.1).steps.map { |step| step.outcome&.status }).to eq([nil, :wrong, :not_reached, :not_reached])
+  end
+
+  it "explains a blank only once nobody can use it any more" do
+    blank = ->(contested) { view(sitting(feedback: "explained", handed_in: 5.0), answers: {}, answered: %w[s0], contested: contested) }
+    expect(blank.call(true).steps.map { |step| [step.outcome&.status, step.explained] }.drop(1))
+      .to eq([[:blank, false], [:not_reached, false], [:not_reached, false]])
+    expect(blank.call(false).steps.drop(1).map(&:explained)).to all(be(true))
   end
 
   it "tells blank from not reached, and stages" do
-    shown = view(sitting(handed_in: 5.0, seen: %w[s0 q0 q1]), closed: true)
+    shown = view(sitting(handed_in: 5.0, seen: %w[s0 q0 q1]), open: false, contested: false)
     expect(shown.steps.map { |step| step.outcome&.status }).to eq([nil, :right, :blank, :not_reached])
     expect([shown.stage, view(sitting(limit: 5)).stage]).to eq(%i[handed_in over])
   end

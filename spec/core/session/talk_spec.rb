@@ -48,7 +48,7 @@ RSpec.describe "Talk time and timers" do
     { true => true, false => false }.each do |chosen, up|
       own = room_options(results_itself: chosen)
       asked = give(give(live, "jump", { "slide" => "s3" }, options: own), "open", options: own)
-      over = give(asked, "expire", now: 100.0 + 22, options: own)
+      over = give(asked, "expire", now: 100.0 + 27, options: own)
       expect([over.open?, over.shows?("results")]).to eq([false, up])
       expect(give(asked, "close", options: own).shows?("results")).to be(false)
     end

@@ -10,7 +10,8 @@ RSpec.describe Roost::Core::Session::Views do
 
   def moment(*commands, answers: self.answers, opts: room_options)
     state = commands.reduce(Roost::Core::Session::State.start) do |present, (name, arguments)|
-      Roost::Core::Session::Commands.call(lesson, opts, present, name, (arguments || {}).transform_keys(&:to_s), 100.0).value
+      Roost::Core::Session::Commands.call(lesson, opts, present, name, (arguments || {}).transform_keys(&:to_s),
+                                         name == "show" ? 102.0 : 100.0).value
     end
     moment_of(id: 1, title: "Birds", code: "ABC234", lesson: lesson, options: opts, state: state,
               version: 1, seats: seats, answers: answers,
@@ -145,12 +146,30 @@ RSpec.describe Roost::Core::Session::Outcome do
   end
 
   it "measures time from when the device was sent the prompt, and caps it at the limit" do
-    expect(outcome(answer(1, "s1", picked("o1"), at: 115.0)).to_h).to include(status: :right, points: 88, seconds: 15.0)
-    expect(outcome(answer(1, "s1", picked("o1"), at: 120.7)).to_h).to include(points: 75, seconds: 20)
+    expect(outcome(answer(1, "s1", picked("o1"), at: 115.0)).to_h).to include(status: :right, points: 94, seconds: 15.0)
+    expect(outcome(answer(1, "s1", picked("o1"), at: 130.7)).to_h).to include(points: 75, seconds: 30)
   end
 
-  it "keeps a late answer and gives it 0" do
-    expect(outcome(answer(1, "s1", picked("o1"), late: true, at: 125.0)).to_h).to include(status: :wrong, mark: 0, points: 0)
+  it "gives whoever has extra time so much longer to read and to think" do
+    given = answer(1, "s1", picked("o1"), at: 130.0)
+    one, twice = [1r, 2r].map do |factor|
+      described_class.of(slide: slide(prompt: game_choice, heading: "word " * 18), answer: given, shown_at: 100.0, opening: nil,
+                         game: true, speed: 1/4r, factor: factor)
+    end
+    expect([one.points, one.seconds, twice.points, twice.seconds]).to eq([75, 30, 94, 30])
+  end
+
+  it "keeps a late answer and gives it 0, outside of a round too, until the teacher lets it count" do
+    late = answer(1, "s1", picked("o1"), late: true, at: 125.0)
+    expect(outcome(late).to_h).to include(status: :late, mark: 0, points: 0)
+    of = lambda do |answer, **about|
+      described_class.of(slide: slide(prompt: choice(keys: ["o1"])), answer: answer, shown_at: 100.0, opening: nil, game: false,
+                         speed: 1/4r, **about).to_h
+    end
+    expect(of.call(late)).to include(status: :late, mark: 0)
+    let = Roost::Core::Session::Answer.new(**late.to_h, let_count: true).freeze
+    expect([of.call(let), outcome(let).to_h]).to match([include(status: :right, mark: 1), include(points: 81)])
+    expect(of.call(late, rules: Roost::Core::Session::Rules.new(1))).to include(status: :right, mark: 1)
   end
 
   it "does not mark a poll" do

@@ -14,11 +14,11 @@ module Roost
         # need:: 0 to 1; share:: the last time; days:: since then
         Need = Struct.new(:slide, :need, :share, :days, keyword_init: true)
 
-        # @param asked [Array<Asked>] in any order; questions are the same where their prompts have one id
+        # @param asked [Array<Asked>] in any order; questions are the same where their prompts have one origin
         # @param now [Float] epoch seconds
         # @return [Array<Need>] the greatest need first
         def self.of(asked, now:)
-          needs = asked.group_by { |each| each.slide.prompt.id }.values.map { |times| need(times.sort_by(&:at), now) }
+          needs = asked.group_by { |each| each.slide.prompt.origin }.values.map { |times| need(times.sort_by(&:at), now) }
           needs.sort_by { |each| [-each.need, each.slide.id] }
         end
 

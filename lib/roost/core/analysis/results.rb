@@ -60,7 +60,8 @@ module Roost
 
         def line(seat)
           outcomes = slides.to_h { |slide| [slide.id, outcome(slide, seat)] }
-          marks = slides.select { |slide| slide.prompt.counts? }.filter_map { |slide| outcomes[slide.id].mark }
+          counting = slides.select { |slide| slide.prompt.counts? }
+          marks = counting.filter_map { |slide| outcomes[slide.id].mark || (0r if record.owed?(slide.id, seat.id)) }
           share = record.shares.fetch(seat.id) { marks.sum / marks.length if marks.any? }
           Line.new(seat: seat, outcomes: outcomes, marks: marks, right: marks.count(1), share: share,
                    points: outcomes.values.filter_map(&:points).sum).freeze

@@ -18,7 +18,7 @@ module Roost
         # @param mark [Rational]
         # @return [Integer]
         def self.earned(prompt, mark)
-          Points.for(points: prompt.points, mark: mark, seconds: 0, time_limit: nil, words: 0, speed: 0)
+          Points.for(points: prompt.points, mark: mark, seconds: 0, time_limit: nil, speed: 0)
         end
 
         # @param values [Array<Integer>] points of the others

@@ -6,28 +6,31 @@ module Roost
       # Points in a game round (rules.md). Reading is free, then time used costs up to
       # the speed share of the points.
       module Points
-        # Seconds within which speed never counts: min(T/2, 2 + words/3), to 0.1 s.
-        # @param time_limit [Numeric] seconds
-        # @param words [Integer] of heading, text and options as shown
+        MOST_READING = 60 # seconds
+
+        # Seconds to read before the time limit begins: 2 + words/3, to 0.1 s, at most 60.
+        # @param words [Integer] of heading, prompt and options as shown
         # @return [Rational]
-        def self.reading_time(time_limit, words)
-          [Rational(time_limit) / 2, 2 + Rational(words, 3)].min.round(1)
-        end
+        def self.reading_time(words) = [2 + Rational(words, 3), MOST_READING].min.round(1)
+
+        # The same as it was before reading had a time of its own (Session::Rules): min(T/2, 2 + words/3), within T.
+        # @param time_limit [Numeric] seconds
+        # @return [Rational]
+        def self.reading_within(time_limit, words) = [Rational(time_limit) / 2, 2 + Rational(words, 3)].min.round(1)
 
         # @param points [Integer] for a full mark
         # @param mark [Rational] 0 to 1
-        # @param seconds [Numeric] time used
-        # @param time_limit [Numeric, nil] seconds
-        # @param words [Integer]
+        # @param seconds [Numeric] time used, of a seat with extra time divided by its factor
+        # @param time_limit [Numeric, nil] seconds to think
+        # @param free [Numeric] seconds before speed counts
         # @param speed [Rational] share that speed decides, 0 to 1/2
-        # @return [Integer] round_half_up(P × mark × (1 − s × max(0, t − g)/(T − g)))
-        def self.for(points:, mark:, seconds:, time_limit:, words:, speed:)
+        # @return [Integer] round_half_up(P × mark × (1 − s × max(0, t − g)/T)); of earlier rules T is what is left after g
+        def self.for(points:, mark:, seconds:, time_limit:, speed:, free: 0)
           return 0 if mark.zero?
           return (points * mark).round(half: :up) unless time_limit
 
-          free = reading_time(time_limit, words)
-          used = Rational(seconds.to_s).clamp(0, time_limit)
-          slow = [0, used - free].max / (time_limit - free)
+          used = Rational(seconds.to_s).clamp(0, free + time_limit)
+          slow = [0, used - free].max / time_limit
           (points * mark * (1 - (speed * slow))).round(half: :up)
         end
       end

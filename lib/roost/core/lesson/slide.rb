@@ -27,6 +27,8 @@ module Roost
       BLANK = { rev: 1, title: "", heading: "", text: "", aside: "", notes: "", arrangement: "beside", for_class: true,
                 pictures: [].freeze, sound: nil, spoken: nil, video: nil, web: "", prompt: nil, kept: {}.freeze }.freeze
       MOST_PICTURES = 20
+      # As how many words a picture counts (rules.md, points).
+      PICTURE_WORDS = 6
       CLIPS = %i[sound spoken video].freeze
 
       attr_reader :id, *BLANK.keys
@@ -133,13 +135,24 @@ module Roost
         [title, heading, first_words(text), first_words(picture&.alt)].find { |words| !words.empty? } || "Untitled slide"
       end
 
-      # Words a student has to read before answering (rules: reading time). Where the slide
-      # is only a picture of words, those.
+      # Words a student has to read before answering, as sessions of before pictures and formulas were counted count them
+      # (Session::Rules). Where the slide is only a picture of words, those.
       def words
         @counted[:words] ||= begin
           shown = [heading, text, aside].sum { |part| Text.words(part) }
           shown = Text.words(picture&.alt) if shown.zero? && arrangement == "full"
-          shown + (prompt ? prompt.words : 0)
+          shown + (prompt ? prompt.to_read.sum { |part| Text.words(part) } : 0)
+        end
+      end
+
+      # Words a student has to read before answering (rules.md, points): heading, text and what the question says; a picture
+      # counts as six, a formula as four. Where the slide is only a picture of words, those.
+      def reading_words
+        @counted[:reading_words] ||= begin
+          shown = [heading, text, aside].sum { |part| Text.reading_words(part) }
+          of_picture = Text.words(picture&.alt) if shown.zero? && arrangement == "full"
+          asked = prompt ? prompt.to_read.sum { |part| Text.reading_words(part) } : 0
+          [shown + (all_pictures.length * PICTURE_WORDS), of_picture.to_i].max + asked
         end
       end
 

@@ -9,9 +9,12 @@ module Roost
       # since the epoch by the database clock. What can't be read as an answer (rules.md) has
       # no value and is kept as `typed`: field to texts. `by_line` says that it came late for the
       # line's sake and counts; `attempt` at the question, from 1. `beside` is what another window of the
-      # seat wrote, like `typed`.
+      # seat wrote, like `typed`. `let_count` says that it came late and the teacher lets it count.
       Answer = Struct.new(:seat_id, :slide_id, :attempt, :value, :final, :late, :received_at, :arrival, :typed, :by_line, :beside,
-                          :save_id, keyword_init: true) do
+                          :save_id, :let_count, keyword_init: true) do
+        # Whether it came late and earns nothing for that.
+        def late? = late && !let_count
+
         # Handed in by the end of answering rather than by the student.
         def unfinished?(opening) = !final && !opening&.open?
 

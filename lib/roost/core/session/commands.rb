@@ -23,19 +23,21 @@ module Roost
         # @param arguments [Hash{String=>Object}] as sent
         # @param now [Float] seconds since the epoch, by the database clock
         # @param present [#call] gives the ids of the seats that are here, where a command has to know
+        # @param longest [#call] gives the largest time factor of those who are here and have not answered what is open
         # @return [Reading] of the next State
-        def self.call(lesson, options, state, name, arguments, now, present: -> { [] })
+        def self.call(lesson, options, state, name, arguments, now, present: -> { [] }, longest: -> { 1 })
           return Reading.refused("The Desk doesn't know that command. Reload the page.") unless NAMES.include?(name)
 
-          new(lesson, options, state, now, present).public_send(name, arguments)
+          new(lesson, options, state, now, present, longest).public_send(name, arguments)
         end
 
-        def initialize(lesson, options, state, now, present)
+        def initialize(lesson, options, state, now, present, longest)
           @lesson = lesson
           @options = options
           @state = state
           @now = now
           @present = present
+          @longest = longest
         end
 
         def begin(_arguments)
@@ -65,8 +67,8 @@ module Roost
             next same if opening&.open?
             next open_quiz(slide) if quiz
 
-            limit = slide.prompt.time_limit
-            put(state.with(showing: at_once(slide)), slide, opening ? opening.reopened(now, limit) : Opening.begin(now, limit))
+            limit = limit_of(slide)
+            put(state.with(showing: at_once(slide), to_show: nil), slide, opening ? opening.reopened(now, limit) : Opening.begin(now, limit))
           end
         end
 
@@ -78,7 +80,7 @@ module Roost
             next Reading.refused("Open answers first.") unless opening
             next same if done?(arguments, opening.attempt)
 
-            fresh = Opening.begin(now, slide.prompt.time_limit, attempt: opening.attempt + 1)
+            fresh = Opening.begin(now, limit_of(slide), attempt: opening.attempt + 1)
             put(leaving.with(showing: at_once(slide)), slide, fresh)
           end
         end
@@ -87,12 +89,14 @@ module Roost
           with_answers { state.open? ? Reading.ok(shut) : same }
         end
 
-        # The deadline has passed; sent by the clock of any web process.
+        # The deadline has passed, or the grace after it; sent by the clock of any web process.
         def expire(_arguments)
+          return show_at_last if state.to_show
           return same unless state.live? && state.opening&.expired?(now)
+          return for_those_with_longer unless quiz || state.opening.expired?(now, factor: longest.call)
 
           shown = options.results_itself && !quiz ? state.showing.merge("results" => true).freeze : state.showing
-          Reading.ok(shut.with(showing: shown))
+          Reading.ok(shut(late: !state.opening.most_at.nil?).with(showing: shown))
         end
 
         def add_time(arguments)
@@ -178,12 +182,13 @@ module Roost
         def end(_arguments)
           return same if state.ended?
 
-          Reading.ok(all_closed.with(phase: "ended", showing: {}.freeze, eyes_up: false, talk: nil, pen: false, board: nil))
+          Reading.ok(all_closed.with(phase: "ended", showing: {}.freeze, eyes_up: false, talk: nil, pen: false, board: nil,
+                                     to_show: nil))
         end
 
         private
 
-        attr_reader :lesson, :options, :state, :now, :present
+        attr_reader :lesson, :options, :state, :now, :present, :longest
 
         def same = Reading.ok(state)
 
@@ -244,16 +249,28 @@ module Roost
           open.reduce(left) { |so_far, (id, openings)| so_far.opened(id, openings.last.closed(now)) }
         end
 
-        def shut
-          closed = state.opened(state.slide_id, state.opening.closed(now))
+        # @param late [Boolean] whether some had longer than the deadline
+        def shut(late: false)
+          closed = state.opened(state.slide_id, state.opening.closed(now, late: late))
           quiz ? with_questions_closed(closed) : closed
         end
 
+        # Closed for most; those with extra time go on.
+        def for_those_with_longer
+          state.opening.most_at ? same : put(state, lesson.station(state.slide_id), state.opening.closed_for_most)
+        end
+
+        # Seconds a question is open, in a round with the time to read; nil for as long as the teacher likes.
+        def limit_of(slide)
+          limit = slide.prompt&.time_limit
+          limit && lesson.game?(slide.id) ? Game::Timing.of(slide, options.rules).total.to_f : limit
+        end
+
         def enter(from, slide)
-          entered = from.with(slide_id: slide.id, showing: at_once(slide), eyes_up: false, talk: nil, board: nil)
+          entered = from.with(slide_id: slide.id, showing: at_once(slide), eyes_up: false, talk: nil, board: nil, to_show: nil)
           entered = inked(entered) if entered.pen
           if (slide.prompt || lesson.quiz(slide.id)) && options.opens_itself && !entered.openings.key?(slide.id)
-            put(entered, slide, Opening.begin(now, slide.prompt&.time_limit))
+            put(entered, slide, Opening.begin(now, limit_of(slide)))
           else
             Reading.ok(entered)
           end

@@ -8,59 +8,72 @@ module Roost
       class CountedAttempts
         # answers, shown:: what counts of each seat, as its first attempt and nothing else
         # shares:: Hash of seat id to mean share, of those with several attempts of which the mean counts
-        attr_reader :answers, :shown, :shares
+        # sat:: Hash of seat id to ids of the slides of the attempt that counts, where that has ended
+        attr_reader :answers, :shown, :shares, :sat
 
         # @param answers [Hash] as Record has them: [slide id, attempt] to seat id to Answer
         # @param shown [Hash] likewise, to when it was shown
+        # @param sat [Hash] [seat id, attempt] to ids of the slides of a sitting that has ended
         # @param counts [String] one of Sitting::COUNTS
         # @param set_aside [Array<String>] ids of slides whose question counts for nobody
-        def initialize(answers, shown, lesson:, counts:, set_aside: [])
+        # @param rules [Rules]
+        def initialize(answers, shown, lesson:, counts:, sat: {}, set_aside: [], rules: Rules::CURRENT)
           @all = { answers: answers, shown: shown }
           @prompts = lesson.prompts.reject { |slide| set_aside.include?(slide.id) || !slide.prompt.keyed? }
+          @counting = @prompts.select { |slide| slide.prompt.counts? }
           @counts = counts
+          @ended = rules.whole_sittings? ? sat : {}
+          @rules = rules
           several = attempts
-          @answers, @shown, @shares = several.all? { |_, each| each == [1] } ? [answers, shown, {}] : counted(several)
+          once = several.all? { |_, each| each == [1] }
+          @answers, @shown, @shares, @sat = once ? [answers, shown, {}, of_attempts(several)] : counted(several)
           freeze
         end
 
         private
 
-        attr_reader :all, :prompts, :counts
+        attr_reader :all, :prompts, :counting, :counts, :ended, :rules
 
         # @return [Hash{Integer=>Array<Integer>}] seat id to the numbers of its attempts
         def attempts
           pairs = all.values.flat_map(&:to_a).flat_map { |(_, attempt), seats| seats.keys.map { |id| [id, attempt] } }
-          pairs.uniq.group_by(&:first).transform_values { |each| each.map(&:last).sort }
+          (pairs + ended.keys).uniq.group_by(&:first).transform_values { |each| each.map(&:last).sort }
         end
 
         def counted(attempts)
           chosen = attempts.to_h { |seat_id, each| [seat_id, chosen(each, seat_id)] }
           means = counts == "mean" ? attempts.to_h { |seat_id, each| [seat_id, mean(each, seat_id)] }.compact : {}
-          [*all.values.map { |parts| first(parts, chosen) }, means]
+          [*all.values.map { |parts| first(parts, chosen) }, means, of_attempts(chosen.transform_values { |each| [each] })]
         end
+
+        # @param attempts [Hash{Integer=>Array<Integer>}] seat id to the one attempt
+        def of_attempts(attempts) = attempts.to_h { |seat_id, (attempt)| [seat_id, ended[[seat_id, attempt]]] }.compact
 
         def chosen(attempts, seat_id)
           case counts
           when "first" then attempts.first
           when "last", "mean" then attempts.last
-          else attempts.max_by { |attempt| [marks(attempt, seat_id).sum, attempt] }
+          else attempts.max_by { |attempt| [marks(attempt, seat_id, rules.practice_chooses? ? prompts : counting).sum, attempt] }
           end
         end
 
         # @return [Rational, nil] nil of a single attempt, and where nothing was marked
         def mean(attempts, seat_id)
           shares = attempts.filter_map do |attempt|
-            marks = marks(attempt, seat_id, prompts.select { |slide| slide.prompt.counts? })
+            marks = marks(attempt, seat_id, counting)
             marks.sum / marks.length if marks.any?
           end
           shares.sum / shares.length if attempts.length > 1 && shares.any?
         end
 
-        # @return [Array<Rational>] of the questions that were shown or answered
-        def marks(attempt, seat_id, slides = prompts)
+        # @return [Array<Rational>] of the questions that were shown or answered, or that a sitting that has ended had
+        def marks(attempt, seat_id, slides)
+          given = ended.fetch([seat_id, attempt], [])
           slides.filter_map do |slide|
             answer, shown_at = all.values.map { |parts| parts.dig([slide.id, attempt], seat_id) }
-            Outcome.of(slide: slide, answer: answer, shown_at: shown_at, opening: nil, game: false, speed: 0).mark
+            outcome = Outcome.of(slide: slide, answer: answer, shown_at: shown_at, opening: nil, game: false, speed: 0,
+                                 rules: rules)
+            outcome.mark || (0r if given.include?(slide.id))
           end
         end
 

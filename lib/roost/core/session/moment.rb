@@ -86,6 +86,14 @@ module Roost
         # The tally of the present slide without what is for the teacher only.
         def class_tally = @class_tally ||= slide.prompt.for_class(tally)
 
+        # The clock of the present question, where reading has a time of its own.
+        # @return [Game::Timing, nil]
+        def reading_timing
+          return nil unless slide&.prompt && lesson.game?(slide.id) && record.rules.reading_first?
+
+          Game::Timing.of(slide, record.rules)
+        end
+
         # Which order a seat gets the parts of the present question in.
         # @param seat_id [Integer, nil] nil for the class screen
         # @return [Integer, nil] nil when they come in one order
@@ -117,6 +125,23 @@ module Roost
           end
         end
 
+        # Seats that are here, have more time than others, and have not handed in what is asked: they are waited for.
+        # @return [Array<Seat>]
+        def with_longer
+          @with_longer ||= quiz ? [] : seats.select { |seat| seat.here && seat.factor > 1 && !done?(seat) }
+        end
+
+        # When something is to be done about the present question by the clock: it closes, for most or for all, or what tells
+        # how it went goes up (see Commands#expire). Nothing happens before Opening::GRACE is over.
+        # @return [Float, nil] epoch seconds
+        def due_at
+          opening = state.opening
+          return nil unless opening && state.live?
+          return (opening.closed_at if state.to_show) unless opening.open?
+
+          opening.most_at ? opening.deadline_for(with_longer.map(&:factor).max || 1) : opening.deadline
+        end
+
         # How many have answered.
         def answered = birds.count { |bird| bird.state == :answered }
 
@@ -139,6 +164,8 @@ module Roost
         def standings_by_seat = @standings_by_seat ||= standings.to_h { |row| [row.seat_id, row] }
 
         private
+
+        def done?(seat) = answer(state.slide_id, seat.id)&.final || false
 
         def doing(here, answer)
           return here ? :here : :away unless answer

@@ -17,8 +17,11 @@ module Roost
       # entry::            by what students come in: one of ENTRIES
       # teams::            how seats come to teams: one of Team::WAYS; team_count:: how many there are, as text
       # extra::            what is asked of them besides, as the page calls it; "" for nothing
+      # released::         their copies have all that is right, whatever was told before
+      # rules_version::    of Rules, those in force when it was started
       Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :results_itself, :questions_mixed,
-                           :parts_mixed, :own_copy, :speed_share, :entry, :extra, :teams, :team_count, keyword_init: true) do
+                           :parts_mixed, :own_copy, :speed_share, :entry, :extra, :teams, :team_count, :released, :rules_version,
+                           keyword_init: true) do
         # Those that are ticked.
         self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself questions_mixed
                           parts_mixed own_copy].freeze
@@ -31,16 +34,16 @@ module Roost
                                "0.5" => "Speed counts half" }.freeze
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
                            results_itself: false, questions_mixed: false, parts_mixed: false, own_copy: true, speed_share: "0.25",
-                           entry: "free", extra: "", teams: "", team_count: "4" }.freeze
+                           entry: "free", extra: "", teams: "", team_count: "4", released: false, rules_version: Rules::CURRENT.version }.freeze
 
-        # Sessions of before students had copies give none.
+        # Sessions of before students had copies give none, and those of before rules had versions keep the first.
         def self.from_document(document)
-          known = document.empty? ? document : { "own_copy" => false, **document }
+          known = document.empty? ? document : { "own_copy" => false, "rules_version" => 1, **document }
           new(**self::DEFAULTS.to_h { |name, default| [name, known.fetch(name.to_s, default)] }).freeze
         end
 
         # The defaults as a form would say them.
-        def self.form = self::DEFAULTS.to_h { |name, value| [name.to_s, { true => "1", false => "" }.fetch(value, value)] }
+        def self.form = self::DEFAULTS.to_h { |name, value| [name.to_s, { true => "1", false => "" }.fetch(value, value.to_s)] }
 
         # @param form [Hash{String=>String}] "1" for what is ticked
         # @return [Options] anything not understood gets its default
@@ -52,10 +55,14 @@ module Roost
           count = Integer(form["team_count"].to_s, 10, exception: false)
           count = Team::COUNTS.cover?(count) ? count.to_s : self::DEFAULTS[:team_count]
           ticked = self::TICKED.to_h { |name| [name, form[name.to_s] == "1"] }
-          new(**ticked, speed_share: share, entry: entry, extra: extra, teams: teams, team_count: count).freeze
+          new(**ticked, speed_share: share, entry: entry, extra: extra, teams: teams, team_count: count, released: false,
+              rules_version: Rules::CURRENT.version).freeze
         end
 
         def speed = Rational(speed_share)
+
+        # @return [Rules] the session runs under
+        def rules = Rules.new(rules_version).freeze
 
         # Whether one can tell who of a class is there: not from names that were made up.
         def attendance? = entry != "made_up"

@@ -9,7 +9,8 @@ module Roost
       # status::  :right, :part, :wrong; :given (nothing marks it); :blank (shown, no
       #           answer); :not_reached (never shown); the last two are never mixed up;
       #           :set_aside (the question was set aside and counts for nobody); :unread (something
-      #           was typed that can't be read as an answer; it earns nothing)
+      #           was typed that can't be read as an answer; it earns nothing); :late (it came after answering
+      #           had ended, or after it was told what is right, and earns nothing until the teacher lets it count)
       # mark::    Rational 0 to 1, nil when nothing is marked
       # points::  Integer, nil unless the question is played for points
       # seconds:: time used, nil without an answer
@@ -17,7 +18,8 @@ module Roost
         # What is said of each to whoever answered.
         self::IN_WORDS = { right: "✓ Right", part: "◐ Partly right", wrong: "✗ Not this time", blank: "– No answer",
                            set_aside: "This question doesn't count", not_reached: "· Not reached",
-                           given: "Handed in: nothing marks it", unread: "Kept as you typed it" }.freeze
+                           given: "Handed in: nothing marks it", unread: "Kept as you typed it",
+                           late: "– Came late: your teacher has it, and it doesn't count yet" }.freeze
 
         # @param slide [Slide] with a prompt
         # @param answer [Answer, nil]
@@ -26,25 +28,27 @@ module Roost
         # @param game [Boolean] whether the question is played for points
         # @param speed [Rational] the session's speed share
         # @param set_aside [Boolean] whether the question was set aside
-        def self.of(slide:, answer:, shown_at:, opening:, game:, speed:, set_aside: false)
+        # @param rules [Rules] the session's
+        # @param factor [Rational] of the seat's time
+        def self.of(slide:, answer:, shown_at:, opening:, game:, speed:, set_aside: false, rules: Rules::CURRENT, factor: 1r)
           prompt = slide.prompt
           answer = nil if answer&.readable? && prompt.blank_answer?(answer.value)
           if set_aside then left_out(answer, shown_at, opening)
           elsif answer && !answer.readable? then unread(prompt, answer, opening, game)
-          elsif answer then marked(slide, answer, shown_at, opening, game, speed)
+          elsif answer then marked(slide, answer, shown_at, opening, Play.new(game, speed, rules, factor))
           else without_answer(prompt, shown_at, game)
           end
         end
 
-        def self.marked(slide, answer, shown_at, opening, game, speed)
+        def self.marked(slide, answer, shown_at, opening, play)
           prompt = slide.prompt
-          mark = if prompt.keyed?
-                   answer.late && game ? 0r : prompt.mark(answer.value)
-                 end
+          mark = play.mark(prompt, answer)
+          timing = play.timing(slide)
           seconds = shown_at && [answer.received_at - shown_at, 0].max
-          seconds = [seconds, prompt.time_limit].min if seconds && prompt.time_limit
-          new(status: status(mark), mark: mark, seconds: seconds, answer: answer, unfinished: answer.unfinished?(opening),
-              points: (points(slide, mark, seconds, speed) if game)).freeze
+          seconds = [seconds, timing.total * play.factor].min if seconds && timing
+          late = mark && play.uncounted?(answer) && !play.rules.late_earns?
+          new(status: late ? :late : status(mark), mark: mark, seconds: seconds, answer: answer, unfinished: answer.unfinished?(opening),
+              points: (points(prompt, mark, seconds, timing, play) if play.game)).freeze
         end
         private_class_method :marked
 
@@ -79,10 +83,11 @@ module Roost
           mark == 1 ? :right : :part
         end
 
-        def self.points(slide, mark, seconds, speed)
-          prompt = slide.prompt
-          Game::Points.for(points: prompt.points, mark: mark, seconds: seconds || prompt.time_limit,
-                           time_limit: prompt.time_limit, words: slide.words, speed: speed)
+        # Of a device that was never sent the question it is not known how long it took: then all of the time.
+        def self.points(prompt, mark, seconds, timing, play)
+          used = seconds && (seconds / play.factor)
+          Game::Points.for(points: prompt.points, mark: mark, seconds: used || timing&.total, time_limit: timing&.thinking,
+                           free: timing&.reading || 0, speed: play.speed)
         end
         private_class_method :points
       end

@@ -16,10 +16,11 @@ module Roost
         # @return [Moment]
         def self.of(lesson, slide_id, told: false)
           options = Options.new(**Options::DEFAULTS).freeze
-          steps = [["begin", {}], ["jump", { "slide" => slide_id }]]
-          steps += [["close", {}], ["show", { "what" => "results" }], ["show", { "what" => "key" }]] if told
-          state = steps.reduce(State.start) do |now, (name, arguments)|
-            next_state = Commands.call(lesson, options, now, name, arguments, 0.0)
+          after = Opening::GRACE
+          steps = [["begin", {}, 0.0], ["jump", { "slide" => slide_id }, 0.0]]
+          steps += [["close", {}, 0.0], ["show", { "what" => "results" }, after], ["show", { "what" => "key" }, after]] if told
+          state = steps.reduce(State.start) do |now, (name, arguments, at)|
+            next_state = Commands.call(lesson, options, now, name, arguments, at)
             next_state.ok? ? next_state.value : now
           end
           record = Record.new(id: 0, title: lesson.title, lesson: lesson, options: options, openings: state.openings,

@@ -19,6 +19,7 @@ module Roost
       # teams::    [Team] of the session
       # shares:: Hash of seat id to the mean share over several attempts, of those of whom that counts
       # begun_at:: when the lesson began (epoch seconds), as far as that is known
+      # sat::      Hash of seat id to ids of the slides of a sitting of theirs that has ended, of those that have one
       # before::   the Record of a moment ago; what is the same in both, as an object, is not worked out again
       class Record
         NONE = {}.freeze
@@ -31,7 +32,7 @@ module Roost
         attr_reader :memory
 
         def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {},
-                       tallies: {}, roll: [], teams: [], shares: {}, begun_at: nil, before: nil)
+                       tallies: {}, roll: [], teams: [], shares: {}, sat: {}, begun_at: nil, before: nil)
           @id = id
           @title = title
           @lesson = lesson
@@ -46,6 +47,7 @@ module Roost
           @roll = roll
           @teams = teams
           @shares = shares
+          @sat = sat
           @begun_at = begun_at
           @fresh = {}
           @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]
@@ -95,7 +97,8 @@ module Roost
           opening = opening(slide_id)
           return false if opening.nil? || given(slide_id).any? || unread(slide_id).any?
 
-          opening.passed?(lesson.slide(slide_id).words)
+          slide = lesson.slide(slide_id)
+          rules.passing_over? && opening.passed?(rules.reading_first? ? slide.reading_words : slide.words)
         end
 
         # What the class gave on a slide, in full.
@@ -120,21 +123,38 @@ module Roost
         # @return [Team, nil]
         def team_of(seat) = teams.find { |team| team.id == seat.team_id }
 
-        # How right an answer is; worked out once for each.
+        # @return [Rules] the session runs under
+        def rules = @rules ||= options.rules
+
+        # @return [Seat, nil]
+        def seat(seat_id) = (@by_id ||= seats.to_h { |each| [each.id, each] })[seat_id]
+
+        # What an answer earns; worked out once for each.
         # @return [Rational, nil] nil where nothing is marked
         def mark(answer)
           @marks.fetch(answer) do
             prompt = lesson.slide(answer.slide_id).prompt
-            @marks[answer] = answer.readable? && prompt.keyed? ? prompt.mark(answer.value) : nil
+            play = Play.new(lesson.game?(answer.slide_id), options.speed, rules, 1r)
+            @marks[answer] = answer.readable? ? play.mark(prompt, answer) : nil
           end
         end
 
         # @return [Outcome]
         def outcome(slide_id, seat_id)
           Outcome.of(slide: lesson.slide(slide_id), answer: answer(slide_id, seat_id),
-                     shown_at: shown_to(slide_id)[seat_id], opening: opening(slide_id),
-                     game: lesson.game?(slide_id), speed: options.speed, set_aside: set_aside?(slide_id))
+                     shown_at: shown_at(slide_id, seat_id), opening: opening(slide_id), game: lesson.game?(slide_id),
+                     speed: options.speed, set_aside: set_aside?(slide_id), rules: rules, factor: seat(seat_id)&.factor || 1r)
         end
+
+        # Whether a question that a seat never saw counts as answered wrongly all the same: one of a sitting that has ended.
+        def owed?(slide_id, seat_id)
+          rules.whole_sittings? && (@sat[seat_id]&.include?(slide_id) || false) && !set_aside?(slide_id) &&
+            lesson.slide(slide_id).prompt.keyed?
+        end
+
+        # When a seat was sent a question; with a keypad, when it was put on the wall.
+        # @return [Float, nil] nil when it never was
+        def shown_at(slide_id, seat_id) = shown_to(slide_id)[seat_id] || on_wall(slide_id, seat_id)
 
         # Questions that a seat was shown, or answered, and that count.
         # @return [Array<Slide>]
@@ -142,7 +162,7 @@ module Roost
           lesson.prompts.select do |slide|
             next false if !openings.key?(slide.id) || set_aside?(slide.id) || passed_over?(slide.id)
 
-            shown_to(slide.id).key?(seat_id) || answer(slide.id, seat_id)
+            shown_at(slide.id, seat_id) || answer(slide.id, seat_id)
           end
         end
 
@@ -172,6 +192,16 @@ module Roost
         end
 
         private
+
+        def on_wall(slide_id, seat_id)
+          keypad = seat(seat_id)
+          opening = opening(slide_id)
+          return nil unless keypad&.keypad && opening && rules.keypads_see_wall?
+
+          came = keypad.came_at || opening.opened_at
+          ends = opening.ends_at
+          [came, opening.opened_at].max if ends.nil? || came <= ends
+        end
 
         def readable(slide_id, prompt)
           here = prompt ? all_answers(slide_id) : NONE

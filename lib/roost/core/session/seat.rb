@@ -7,9 +7,13 @@ module Roost
       # `here` is false when the device left or its window is in the background. `student_id` is the
       # person on a class list it belongs to, `team_id` its team; nil for none. `extra` is what was asked
       # besides the name, or "". `away_since` is when it left (epoch seconds), nil while it is here; `came_at` when it
-      # came in. `keypad` is the number of a handheld keypad, or nil.
+      # came in. `keypad` is the number of a handheld keypad, or nil. `time_factor` says how much more time than others it
+      # has (Rational, 1 for most).
       Seat = Struct.new(:id, :name, :here, :practice, :student_id, :team_id, :extra, :away_since, :came_at, :keypad,
-                        keyword_init: true)
+                        :time_factor, keyword_init: true) do
+        # @return [Rational]
+        def factor = time_factor || 1r
+      end
     end
   end
 end

@@ -64,6 +64,9 @@ module Roost
 
         def over?(now) = !handed_in_at.nil? || (!ends_at.nil? && now > ends_at)
 
+        # Whether nothing can come in any more that counts: handed in, or the grace after its end is over.
+        def settled?(now) = !handed_in_at.nil? || (!ends_at.nil? && now > ends_at + Opening::GRACE)
+
         # @return [String] id of the slide the student is at
         def slide_id = slides[place - 1]
 

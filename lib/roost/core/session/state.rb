@@ -23,16 +23,18 @@ module Roost
       # boards::   papers of the blank pages; inked:: pages (Ink.page) over which the pen has been
       # begun_at:: when the lesson began (epoch seconds); nil in the lobby, and for sessions of before that was kept
       # talk::     Talk over the present slide, or nil
+      # to_show::  "key" or "standings", to be put up as soon as the grace after answering is over; nil mostly
       # time_given:: to those at work in a quiz: Hash of its id to Hash of EVERYBODY or a seat's id (text) to seconds
       State = Struct.new(:phase, :slide_id, :openings, :showing, :eyes_up, :set_aside, :curated, :room_for, :locked, :talk,
-                         :pairs, :begun_at, :pen, :board, :boards, :inked, :time_given, keyword_init: true) do
+                         :pairs, :begun_at, :pen, :board, :boards, :inked, :time_given, :to_show,
+                         keyword_init: true) do
         self::EXPECTED = 60
         self::EVERYBODY = "all"
 
         def self.start
           new(phase: "lobby", slide_id: nil, openings: {}.freeze, showing: {}.freeze, eyes_up: false, set_aside: [].freeze,
               curated: {}.freeze, room_for: self::EXPECTED, locked: false, talk: nil, pairs: [].freeze, begun_at: nil,
-              pen: false, board: nil, boards: [].freeze, inked: [].freeze, time_given: {}.freeze).freeze
+              pen: false, board: nil, boards: [].freeze, inked: [].freeze, time_given: {}.freeze, to_show: nil).freeze
         end
 
         # @param document [Hash] as #to_document gives it
@@ -46,6 +48,7 @@ module Roost
               pairs: document.fetch("pairs", []).freeze, begun_at: document["begun_at"],
               pen: document.fetch("pen", false), board: document["board"], boards: document.fetch("boards", []).freeze,
               inked: document.fetch("inked", []).freeze, time_given: document.fetch("time_given", {}).freeze,
+              to_show: document["to_show"],
               curated: document.fetch("curated", {}).transform_values { |each| Curation.from_document(each) }.freeze).freeze
         end
 
@@ -98,7 +101,7 @@ module Roost
         def to_document
           { "phase" => phase, "slide_id" => slide_id, "showing" => showing, "eyes_up" => eyes_up, "aside" => set_aside,
             "room_for" => room_for, "locked" => locked, "talk" => talk&.to_document, "pairs" => pairs, "begun_at" => begun_at,
-            "pen" => pen, "board" => board, "boards" => boards, "inked" => inked, "time_given" => time_given,
+            "pen" => pen, "board" => board, "boards" => boards, "inked" => inked, "time_given" => time_given, "to_show" => to_show,
             "curated" => curated.transform_values(&:to_document) }
         end
       end

@@ -10,8 +10,11 @@ module Roost
         Spotlight = Struct.new(:seat_id, :name, :value, keyword_init: true)
         Own = Struct.new(:value, :typed, :final, :late, :save_id, :status, :points, keyword_init: true)
         # Where the session stands, alike for every audience.
-        WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline eyes_up talk ink sound
+        WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline clock eyes_up talk ink sound
                    quiz].freeze
+        # The clock of an open question, for a seat with that much time: until when it is to be read (epoch seconds, nil where
+        # reading has no time of its own), and how many seconds there are to think.
+        Clock = Struct.new(:reading_until, :thinking)
         # A quiz that the class is at. stage:: :waiting, :open or :closed; asked:: how many questions; limit:: seconds each
         # has, or nil; told:: whether students have been told how it went; rev:: changes with what the teacher does about
         # its time
@@ -21,7 +24,7 @@ module Roost
         # The sheet that is drawn upon. page:: Ink.page; paper:: of a blank board, nil over a slide; pen:: whether it is out
         Sheet = Struct.new(:page, :paper, :pen, keyword_init: true)
         # What may be another thing for each seat.
-        APART = %i[own standing order done pair team].freeze
+        APART = %i[own standing order done pair team open deadline clock].freeze
         # Who talks together. number:: as it is called out; names:: of all of them, or nil where nobody is to be named
         Pair = Struct.new(:number, :names, keyword_init: true)
         # copy:: whether there is a copy to look at, after the end
@@ -73,18 +76,36 @@ module Roost
         # @return [Desk] the teacher's view
         def self.desk(moment) = Desk.of(moment)
 
-        # Where the session stands, alike for every audience.
+        # Where the session stands, alike for every audience; whether answers are open, as it is for seats without extra time.
         # @return [Hash] of WHERE
         def self.where(moment)
           state = moment.state
           { session_id: moment.id, phase: state.phase, title: moment.title, slide: moment.slide, attempt: moment.attempt,
             place: moment.place,
             total: moment.lesson.class_slides.length, theme: moment.lesson.details.theme,
-            goal: (moment.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, open: state.open?,
-            opened: !state.opening.nil?, deadline: (state.opening.deadline if state.open?), talk: state.talk,
-            ink: sheet(state), quiz: quiz(moment),
+            goal: (moment.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, opened: !state.opening.nil?,
+            talk: state.talk, ink: sheet(state), **answering(moment, 1r), quiz: quiz(moment),
             sound: moment.lesson.sound? }
         end
+
+        # Whether answers are open to a seat with that much time, and until when.
+        # @param factor [Rational]
+        # @return [Hash] :open, :deadline and :clock
+        def self.answering(moment, factor)
+          opening = moment.state.opening
+          open = moment.state.open? && opening.open_for?(factor)
+          deadline = opening.deadline_for(factor) if open
+          { open: open, deadline: deadline, clock: (clock(moment, opening, factor) if deadline) }
+        end
+
+        def self.clock(moment, opening, factor)
+          timing = moment.slide&.prompt && moment.reading_timing
+          limit = (moment.slide&.prompt&.time_limit || 60) * factor.to_f
+          return Clock.new(nil, limit).freeze unless timing
+
+          Clock.new(opening.clock_at && (opening.clock_at + (timing.reading.to_f * factor.to_f)), limit).freeze
+        end
+        private_class_method :clock
 
         # @return [Quiz, nil]
         def self.quiz(moment)
@@ -147,8 +168,10 @@ module Roost
 
           # What one seat sees otherwise than others do: of APART.
           def apart(moment, seat_id)
+            factor = moment.record.seat(seat_id)&.factor || 1r
+            answering = moment.once([:answering, factor]) { Views.answering(moment, factor).values_at(:open, :deadline, :clock) }
             [own(moment, seat_id), standing(moment, seat_id), moment.order(seat_id), done(moment, seat_id),
-             pair(moment, seat_id), team(moment, seat_id)]
+             pair(moment, seat_id), team(moment, seat_id), *answering]
           end
 
           def team(moment, seat_id)

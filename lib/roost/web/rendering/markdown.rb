@@ -23,7 +23,7 @@ module Roost
         end
       )
       CODE = /(?<fence>`+)(?:.|\n)*?\k<fence>/
-      FORMULA = /\$\$(?<block>[^$]+?)\$\$|(?<![\\$])\$(?<line>[^\s$`](?:[^$`\n]*[^\s$`\\])?)\$(?!\d)/
+      FORMULA = Core::Formula::PATTERN
       # Characters of a private area stand for a formula while Markdown is at work.
       MARK = /\uE000(\d+)\uE001/
 

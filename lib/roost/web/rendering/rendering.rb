@@ -177,6 +177,12 @@ module Roost
 
       # Seconds left until a deadline, to the tenth; what the timer elements count down from.
       def left(deadline, now) = [deadline - now, 0].max.round(1)
+
+      # What the timer of an open question needs beside that.
+      # @return [Hash] :length, in which the sun sinks, and :reading, seconds for which it stands still before
+      def sun_of(view, now)
+        { length: view.clock.thinking, reading: view.clock.reading_until ? left(view.clock.reading_until, now) : 0 }
+      end
     end
   end
 end

@@ -87,6 +87,7 @@ module Roost
         # @param view [String] for who is at work
         def rendered(seat, row, taken, view)
           page = page_of(row, taken)
+          Operations::NoteTold.new.call(seat, taken.sitting, page)
           view = "sitting/done" unless page.stage == :at_work
           html = partial(view, page: page, now: row.now, task: taken.task, round: round(seat, row, taken, page),
                                copy: (Copies.path(seat[:id]) if row.alone && Operations::OwnCopy.allowed?(row, seat[:id])))
@@ -114,14 +115,19 @@ module Roost
           Operations::OwnRound.new.call(seat, row, taken, told)
         end
 
+        # In a quiz the class goes on together once it is closed.
+        def contested?(row, taken)
+          row.alone ? taken.task.open || Operations::StillOpen.new.any?(row) : taken.task.open
+        end
+
         def page_of(row, taken)
           order = lambda do |slide|
             slide.prompt.shuffle? ? Core::Session::Moment.order(taken.seed, row.id, slide.id, "sitting") : nil
           end
           answered = Operations::TakeSitting.answered(taken.lesson, taken.sitting, taken.answers)
           Core::Session::Views::Alone.of(lesson: taken.lesson, sitting: taken.sitting, answers: taken.answers, answered: answered,
-                                         now: row.now, closed: !taken.task.open, order: order, session_id: row.id,
-                                         title: taken.task.title)
+                                         now: row.now, open: taken.task.open, contested: contested?(row, taken),
+                                         order: order, session_id: row.id, title: taken.task.title)
         end
       end
     end

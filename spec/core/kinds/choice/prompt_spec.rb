@@ -113,7 +113,7 @@ RSpec.describe Roost::Core::Kinds::Choice::Prompt do
 
   it "asks by letters alone where the options stand on the slide, and finds its words again after" do
     lettered = choice(lettered: true, keys: ["o2"])
-    expect([lettered.problems, lettered.words, lettered.plain(picked("o2"))]).to eq([[], 0, "B"])
+    expect([lettered.problems, lettered.to_read, lettered.plain(picked("o2"))]).to eq([[], [], "B"])
     expect(lettered.edited({ "lettered" => "0", "keys" => ["o2"] }).value.options[1].text).to eq("Swallow")
     page = slide(heading: "", arrangement: "full", pictures: [picture])
     expect(described_class.fitting(page)).to eq({ "lettered" => true })

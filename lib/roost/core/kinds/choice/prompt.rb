@@ -54,7 +54,7 @@ module Roost
 
           def shape = settings["options"].map { |option| option["id"] }
 
-          def words = lettered? ? 0 : options.sum { |option| Text.words(option.text) }
+          def to_read = lettered? ? [] : options.map(&:text)
 
           def searchable = super + options.map(&:name)
 

@@ -66,7 +66,7 @@ module Roost
             (gaps.map(&:first) + settings["distractors"]).uniq.sort.shuffle(random: Random.new(order || 0))
           end
 
-          def words = Text.words(text)
+          def to_read = [text]
 
           def searchable = super + [text]
 

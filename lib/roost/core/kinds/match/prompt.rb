@@ -90,7 +90,7 @@ module Roost
             right_items.find { |item| [item.text, item.picture&.file] == [written.text, written.picture&.file] }.id
           end
 
-          def words = (lefts + right_items).sum { |item| Text.words(item.text) }
+          def to_read = (lefts + right_items).map(&:text)
 
           def searchable = super + (lefts + rights).map(&:name)
 

@@ -43,7 +43,8 @@ module Roost
             value && settings["key"] == "value" ? [value - tolerance, value + tolerance] : nil
           end
 
-          def words = 1
+          # The number that is typed.
+          def to_read = ["1"]
 
           def searchable = super + [unit]
 

@@ -55,7 +55,7 @@ module Roost
           # The items in the order of a value.
           def sorted(value) = items.sort_by { |item| value["order"].index(item.id) }
 
-          def words = items.sum { |item| Text.words(item.text) }
+          def to_read = items.map(&:text)
 
           def searchable = super + items.map(&:text)
         end

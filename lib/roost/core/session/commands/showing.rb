@@ -7,6 +7,8 @@ module Roost
         # Commands that put something on the class screen, or take it down.
         module Showing
           SHOWN = %w[results key standings].freeze
+          # What tells who was right: it waits until answers on their way are in, and settles the question.
+          TELLING = %w[key standings].freeze
           MOST_SPOTLIGHTS = 4
           MOST_PAGES = 1000
 
@@ -18,10 +20,9 @@ module Roost
               reason = reason_not_to_show(what, slide)
               next Reading.refused(reason) if reason
 
-              next keep_showing({ what => true }) if what == "standings"
+              next tell(what) if TELLING.include?(what)
 
-              looks = what == "results" ? look(slide, arguments) : {}
-              keep_showing(state.showing.except("standings", "pairs").merge(what => true, **looks))
+              keep_showing(state.showing.except("standings", "pairs").merge(what => true, **look(slide, arguments)))
             end
           end
 
@@ -35,7 +36,7 @@ module Roost
             end
 
             gone = what == "results" ? %w[results key look page] : [what]
-            while_live { keep_showing(state.showing.except(*gone)) }
+            while_live { Reading.ok(state.with(showing: state.showing.except(*gone).freeze, to_show: nil)) }
           end
 
           # One seat's answer instead of what is in the spotlight, or with "beside" next to it.
@@ -56,6 +57,29 @@ module Roost
 
           private
 
+          # The right answer or the standings go up, or will as soon as the grace after answering is over.
+          def tell(what)
+            return same if state.shows?(what)
+            return Reading.ok(state.with(to_show: what)) unless state.opening.nil? || state.opening.tellable?(now)
+
+            kept = what == "standings" ? {} : state.showing.except("standings", "pairs")
+            Reading.ok(told(what).with(showing: kept.merge(what => true).freeze, to_show: nil))
+          end
+
+          # What was to wait for the end of the grace.
+          def show_at_last
+            return same unless state.live? && state.opening&.tellable?(now)
+
+            tell(state.to_show)
+          end
+
+          # The state in which what is told of is settled: the present question, with the standings all of its round so far.
+          def told(what)
+            slides = what == "standings" ? lesson.round(state.slide_id) : [lesson.slide(state.slide_id)]
+            over = slides.map(&:id).select { |id| state.opening(id)&.tellable?(now) }
+            over.reduce(state) { |so_far, id| so_far.opened(id, so_far.opening(id).told(now, key: what == "key")) }
+          end
+
           # How results are to be shown: which page of them, and what else the kind has to say of it.
           def look(slide, arguments)
             page = whole(arguments, "page") || state.showing.fetch("page", 0)
@@ -71,7 +95,7 @@ module Roost
               "This question has no key."
             elsif what == "standings" && lesson.round(slide.id).empty?
               "This slide is in no game round."
-            elsif state.open? && %w[key standings].include?(what)
+            elsif state.open? && TELLING.include?(what)
               "Close answers first."
             end
           end

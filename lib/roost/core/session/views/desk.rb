@@ -11,18 +11,21 @@ module Roost
         # dealing:: [Team] that there are, while they are dealt; nil without teams
         # keypads:: how many seats are keypads
         # boards:: how many blank pages there are
+        # longer:: how many have more time, where it is closed for the others; told:: whether the present question is settled,
+        # though it is open again
         # pairs:: how often the class was put into groups
         # step:: the command that makes sense next: :answers (open or close), :results, :key, :standings or :eyes
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
                           :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
                           :keypads, :set_aside, :gave, :class_name, :last_time, :step, :pairs, :teams, :dealing, :boards,
-                          :grid, keyword_init: true)
+                          :grid, :longer, :told, keyword_init: true)
 
         # What the Desk shows, put together from a moment.
         class Desk
           Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
           # typed:: what can't be read as an answer, in place of a value; beside:: what another window wrote
-          Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :by_line, :spotlit,
+          Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :let_count, :by_line,
+                             :spotlit,
                              :received_at, keyword_init: true)
           # What a student gave to the present question, for the tile. short:: in a few letters; mark:: 0 to 1, nil
           # where nothing is marked; parts:: what of the tally it is part of
@@ -33,11 +36,17 @@ module Roost
             # @return [Desk]
             def of(moment)
               grid = Grid.of(moment) if moment.quiz && moment.state.live?
-              new(**Views.where(moment), **room(moment), **answers(moment), **lesson(moment), grid: grid,
+              new(**Views.where(moment), open: moment.state.open?, **longer(moment), **room(moment), **answers(moment), **lesson(moment), grid: grid,
                                                                                               step: step(moment)).freeze
             end
 
             private
+
+            def longer(moment)
+              opening = moment.state.opening
+              { longer: (moment.with_longer.length if moment.state.open? && opening.most_at),
+                told: moment.state.open? && !opening.told_at.nil? }
+            end
 
             # Who is here, and who may come.
             def room(moment)
@@ -98,7 +107,7 @@ module Roost
                 Entry.new(seat_id: seat_id, name: moment.names[seat_id], value: (answer.value if read),
                           typed: (answer.typed_text unless read), remark: (prompt.remark(answer.value, moment.tally) if read),
                           writing: !answer.final && !answer.unfinished?(opening), unfinished: answer.unfinished?(opening),
-                          late: answer.late, by_line: answer.by_line, beside: answer.beside_text,
+                          late: answer.late, let_count: answer.let_count, by_line: answer.by_line, beside: answer.beside_text,
                           spotlit: spotlit.include?(seat_id), received_at: answer.received_at).freeze
               end
             end
@@ -112,7 +121,7 @@ module Roost
                 short = prompt.short(answer.value)
                 parts = prompt.tally_parts(answer.value, moment.tally)
                 [bird.seat_id, Gave.new(short: short.length > SHORT ? "#{short[0, SHORT].rstrip}…" : short,
-                                        mark: prompt.mark(answer.value), parts: parts).freeze]
+                                        mark: moment.record.mark(answer), parts: parts).freeze]
               end.to_h
             end
 

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # Where anybody may still answer questions that were asked in a session: in it, as long as its window or an attempt is open
+    # to somebody, or in another session that asks the same questions, also one that opens later.
+    class StillOpen
+      # @param row [Store::Sessions::Row]
+      # @return [Array<Store::Sessions::Row>] the sessions in which they may
+      def call(row)
+        here = row.alone && open_alone?(row) ? [row] : []
+        here + Store::Sessions.new.beside(row).select { |other| asks_the_same?(row, other) && !taken_back?(other) }
+      end
+
+      def any?(row) = call(row).any?
+
+      private
+
+      def open_alone?(row)
+        row.ended_at.nil? && !taken_back?(row) && row.now <= Store::Assignments.new.last_closing(row.id)
+      end
+
+      def taken_back?(row) = row.alone && Store::Assignments.new.find(row.id).unassigned
+
+      def asks_the_same?(row, other) = (origins(row) & origins(other)).any?
+
+      def origins(row)
+        @origins ||= {}
+        @origins[row.id] ||= Store::Sessions.new.lesson_of(row).prompts.map(&:prompt).select(&:keyed?).map(&:origin)
+      end
+    end
+  end
+end
