@@ -51,6 +51,14 @@ RSpec.describe "An assignment" do
       .each { |table, columns| database[table].where(session_id: row.id).update(columns.to_h { |each| [each, back.call(each)] }) }
   end
 
+  # Changes when and how it goes.
+  def change(row, form)
+    now = Roost::Store::Assignments.new.find(row.id)
+    kept = { "opens_at" => school.field(now.opens_at), "closes_at" => school.field(now.closes_at), "feedback" => "end",
+             "attempts" => "1", "going_back" => "1" }
+    Roost::Operations::ChangeAssignment.new.call(account, row.id, "change", kept.merge(form))
+  end
+
   it "is on the student's page till it is done, and the teacher sees who is how far" do
     row = assign
     student = Roost::Operations::EnterByPass.student(passes["Ada"]).value
@@ -162,9 +170,57 @@ RSpec.describe "An assignment" do
     take(row, seat, begins: true)
     longest = Roost::Store::Sessions.new.now + (30 * 86_400)
     allow(row, seat, { "way" => "until", "closes_at" => school.field(longest) })
-    Roost::Operations::ChangeAssignment.new.call(account, row.id, "times", { "closes_at" => school.field(longest - 86_400) })
+    change(row, { "closes_at" => school.field(longest - 86_400) })
     expect(take(row, seat).sitting.window_ends_at).to be_within(60).of(longest)
     expect(take(row, seat).task.ends_at).to be_within(60).of(longest)
+  end
+
+  it "changes its rules after it was given: for those who start from now on, attempts for all" do
+    row = assign
+    ada, bo = %w[Ada Bo].map { |name| seat_of(row, name) }
+    take(row, ada, begins: true)
+    done = change(row, { "opens_at" => school.field(Roost::Store::Sessions.new.now - 7200), "feedback" => "right",
+                         "limit" => "20", "attempts" => "3", "counts" => "last" })
+    expect(done).to be_ok
+    expect([ada, bo].map { |seat| take(row, seat, begins: true).sitting.rules.values_at("feedback", "limit") })
+      .to eq([["end", nil], ["right", 1200]])
+    expect(take(row, ada).task.rules.values_at("attempts", "counts")).to eq([3, "last"])
+    expect(change(row, { "closes_at" => "2020-01-01T08:00" }).reason).to start_with("It has to close after it opens")
+    expect(take(row, ada).task.rules["attempts"]).to eq(3)
+  end
+
+  it "takes no more once it is withdrawn, and goes on where it was when it is assigned again" do
+    row = assign
+    seat = seat_of(row)
+    take(row, seat, begins: true)
+    Roost::Operations::ChangeAssignment.new.call(account, row.id, "take_back")
+    database[:sittings].update(window_ends_at: Sequel.lit("window_ends_at - interval '2 seconds'"))
+    expect(save(row, seat, "q0", picked("o1"), final: false).state).to eq("late")
+    expect([take(row, seat).task.withdrawn, take(row, seat).sitting.over?(Roost::Store::Sessions.new.now)]).to eq([true, true])
+    Roost::Operations::ChangeAssignment.new.call(account, row.id, "give_back")
+    expect(save(row, seat, "q1", picked("o1")).state).to eq("final")
+  end
+
+  it "is given once when the button is pressed twice, by two windows at once, too" do
+    once = SecureRandom.uuid
+    lesson_id = kept_lesson(account, lesson)
+    now = Roost::Store::Sessions.new.now
+    form = { "once" => once, "opens_at" => school.field(now), "closes_at" => school.field(now + 7200), "class_id" => kestrel.to_s,
+             "entry" => "pass" }
+    given = at_once([1, 2, 3, 4]) { Roost::Operations::AssignLesson.new.call(account, lesson_id, form).value.id }
+    expect([given.uniq.length, database[:assignments].count]).to eq([1, 1])
+    expect(Roost::Operations::AssignLesson.new.call(account, lesson_id, form.merge("once" => SecureRandom.uuid)).value.id)
+      .not_to eq(given.first)
+  end
+
+  it "says of somebody who has longer but has not come that they have not opened it" do
+    row = assign
+    who = Roost::Store::Students.new.of_class(kestrel).find { |student| student.shown_name == "Bo" }
+    later = { "way" => "until", "closes_at" => school.field(Roost::Store::Sessions.new.now + (9 * 86_400)) }
+    Roost::Operations::AllowMore.new.call(account, row.id, { student_id: who.id }, later)
+    expect(progress(row).transform_values(&:stage)).to include("Bo Marsh" => :not_opened)
+    Roost::Operations::VisitSeat.new.call(seat_of(row, "Bo"), again(row))
+    expect(progress(row)["Bo Marsh"].stage).to eq(:opened)
   end
 
   it "is mailed to the teacher, with who has not finished, and is a date for calendars" do
@@ -191,6 +247,8 @@ RSpec.describe "An assignment" do
     end
     command(live, "end")
     row = Roost::Operations::GiveCatchUp.new.call(account, live.id).value
+    tasks = Roost::Operations::OwnTasks.new.call(Roost::Operations::EnterByPass.student(passes["Bo"]).value)
+    expect(tasks.map { |task| [task.stage, task.asked] }).to eq([[:to_do, 3]])
     expect(progress(row).transform_values(&:asked)).to eq("Ada Lindqvist" => 1, "Bo Marsh" => 3)
     expect(take(row, seat_of(row)).task.slides.map(&:id)).to eq(%w[q1])
     only = Roost::Operations::GiveCatchUp.new

@@ -13,13 +13,16 @@ RSpec.describe Roost::Core::Session::Acceptance do
 
   def opening(times)
     opened = one_of(*times)
-    { opened_at: opened, clock_at: one_of(nil, opened, opened + 2), deadline: one_of(nil, opened + 10, opened + 40, opened + 5000),
-      closed_at: one_of(nil, nil, opened + 5, opened + 38, opened + 4993), told_at: one_of(nil, nil, nil, opened + 6, opened + 41) }
+    { opened_at: opened, clock_at: one_of(nil, opened, opened + 2),
+      deadline: one_of(nil, opened + 10, opened + 40, opened + 5000),
+      closed_at: one_of(nil, nil, opened + 5, opened + 38, opened + 4993),
+      told_at: one_of(nil, nil, nil, opened + 6, opened + 41) }
   end
 
   # Whose it is.
   def sender(times)
-    { joined_at: one_of(-9000.0, -9000.0, *times.map { |time| time - 0.3 }), factor: one_of(1r, 1r, 5/4r, 2r), told_at: one_of(nil, nil, nil, -1.0) }
+    came = times.map { |time| time - 0.3 } # off the edges of openings
+    { joined_at: one_of(-9000.0, -9000.0, *came), factor: one_of(1r, 1r, 5/4r, 2r), told_at: one_of(nil, nil, nil, -1.0) }
   end
 
   def sitting(times)
@@ -51,7 +54,8 @@ RSpec.describe Roost::Core::Session::Acceptance do
     stored = build.call(described_class::Stored, said[:stored])
     save = described_class::Save.new(at: 0.0, **said[:save])
     sender = described_class::Sender.new(**said[:sender])
-    described_class.of(save, sender: sender, slide_id: "s2", opening: opening, sitting: sitting, ended_at: said[:ended], stored: stored)
+    described_class.of(save, sender: sender, slide_id: "s2", opening: opening, sitting: sitting, ended_at: said[:ended],
+stored: stored)
   end
 
   # Seconds from now as a time of the database.

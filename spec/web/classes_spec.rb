@@ -67,7 +67,8 @@ RSpec.describe "The pages of classes" do
   it "keep what is written on a student's page, field by field" do
     bring("Ada Lindqvist")
     get page.at_css("tbody a")["href"]
-    written = { name: "Ada Lindquist", shown_name: "Ady", number: "0417", group: "Reed", time_factor: "1.5", notes: "Sits at the front" }
+    written = { name: "Ada Lindquist", shown_name: "Ady", number: "0417", group: "Reed", time_factor: "1.5",
+                notes: "Sits at the front" }
     press("*='/students/'][class~='is-form'", **written)
     follow_redirect!
     expect(page.at_css("[role=status]").text).to eq("Saved.")

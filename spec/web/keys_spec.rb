@@ -123,3 +123,139 @@ RSpec.describe "What a seat is sent" do
     end
   end
 end
+
+# The same over time: what a student is shown by whatever page, as long as anybody may still answer.
+RSpec.describe "What students are shown of a key afterwards" do
+  let(:account) { teacher }
+  let(:kestrel) { Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value }
+  let(:lesson) do
+    asked = Array.new(2) { |at| slide("q#{at}", heading: "Q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1], explanation: "Since so.")) }
+    Roost::Core::Lesson.new(title: "Birds", slides: asked)
+  end
+  let(:lesson_id) { kept_lesson(account, lesson) }
+  let(:school) { Roost::Operations::SchoolClock.here }
+
+  before do
+    rows = %w[Ada Bo].each_with_index.map { |name, at| [at + 1, { name: name }] }
+    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::Roll.read(rows).value)
+  end
+
+  def now = Roost::Store::Sessions.new.now
+
+  def passes = @passes ||= Roost::Store::Students.new.of_class(kestrel).to_h { |each| [each.name, pass_of(each)] }
+
+  def pass_of(student)
+    Roost::Core::StudentPass.make(SecureRandom).tap { |pass| Roost::Store::Students.new.give_pass(student.id, pass) }
+  end
+
+  def assign(**form)
+    times = { opens_at: school.field(now - 120), closes_at: school.field(now + 7200), entry: "pass", class_id: kestrel.to_s, going_back: "1" }
+    Roost::Operations::AssignLesson.new.call(account, lesson_id, times.merge(form).transform_keys(&:to_s)).value
+  end
+
+  def enter(row, name = "Ada")
+    post "/pass/#{passes.fetch(name)}/join", session: row.id
+    last_response["location"][%r{/seat/(.+)}, 1]
+  end
+
+  def seat(token) = Roost::Store::Seats.new.by_token(token)
+
+  # Starts an attempt and hands it in with what is given.
+  def hand_in(row, token, given = {}, attempt: 1)
+    post "/sitting/#{token}/begin"
+    given.each { |id, option| save(row, seat(token), id, picked(option), attempt: attempt) }
+    post "/sitting/#{token}/hand-in"
+  end
+
+  # Everything that a student can look at of a session.
+  def shown(token) = [get("/sitting/#{token}").body, copy(token)].join
+
+  def copy(token)
+    path = Roost::Web::Copies.path(seat(token)[:id])
+    get(path).status == 200 ? last_response.body : ""
+  end
+
+  def explained?(html) = html.include?("Since so.") || html.include?("<dt>Right</dt>")
+
+  def closed(row)
+    back = "- interval '3 hours'"
+    database[:assignments].where(session_id: row.id).update(closes_at: Sequel.lit("closes_at #{back}"), opens_at: Sequel.lit("opens_at #{back}"))
+    database[:sittings].where(session_id: row.id).update(window_ends_at: Sequel.lit("window_ends_at #{back}"))
+    Roost::Operations::CloseSessions.new.call
+  end
+
+  it "is nothing of blanks that were handed in while an attempt is left, by page, copy or link; and all when it has closed" do
+    row = assign(attempts: "2", feedback: "explained")
+    token = enter(row)
+    hand_in(row, token)
+    expect([explained?(shown(token)), copy(token)]).to match([false, /no answer/])
+    post "/sitting/#{token}/begin"
+    save(row, seat(token), "q0", picked("o2"), attempt: 2)
+    post "/sitting/#{token}/hand-in"
+    expect(explained?(copy(token))).to be(false)
+    closed(row)
+    expect(explained?(copy(token))).to be(true)
+  end
+
+  it "is nothing on a copy while another student still may" do
+    row = assign(feedback: "explained")
+    ada = enter(row)
+    hand_in(row, ada, { "q0" => "o1", "q1" => "o2" })
+    expect([copy(ada).include?("✗ Not this time"), explained?(copy(ada))]).to eq([true, false])
+    later = { "way" => "until", "closes_at" => school.field(now + 86_400) }
+    Roost::Operations::AllowMore.new.call(account, row.id, { seat_id: seat(enter(row, "Bo"))[:id] }, later)
+    closed(row)
+    expect(explained?(copy(ada))).to be(false)
+  end
+
+  it "is nothing while a second class has the lesson, a catch-up is open, or its question was brought back, until it is released" do
+    row = assign(feedback: "end")
+    ada = enter(row)
+    hand_in(row, ada, { "q0" => "o1", "q1" => "o2" })
+    closed(row)
+    expect(explained?(copy(ada))).to be(true)
+    brought = Roost::Operations::BringBack.new.call(account, kestrel, chosen: %w[p1], lesson_id: nil, way: "paced", title: "Opener").value
+    others = [kept_lesson_session(lesson_id), Roost::Operations::GiveCatchUp.new.call(account, row.id).value, kept_lesson_session(brought)]
+    others.each do |other|
+      database[:sessions].exclude(id: [row.id, other.id]).update(ended_at: Sequel.lit("now()"))
+      database[:sessions].where(id: other.id).update(ended_at: nil)
+      expect([other.title, explained?(shown(ada))]).to eq([other.title, false])
+    end
+    expect(Roost::Operations::StillOpen.new.call(Roost::Store::Sessions.new.find(row.id)).map(&:id)).to eq([others.last.id])
+    Roost::Operations::ReleaseCopies.new.call(account, row.id, true)
+    expect(explained?(copy(ada))).to be(true)
+  end
+
+  def kept_lesson_session(id) = Roost::Operations::StartSession.new.call(account, id, {}).value
+
+  it "of the room's questions is only what the class saw" do
+    session = Roost::Operations::StartSession.new.call(account, lesson_id, { "own_copy" => "1", "opens_itself" => "1" }).value
+    device, token = take_seat(session)
+    command(session, "begin")
+    %w[q0 q1].each do |id|
+      command(session, "jump", slide: id)
+      Roost::Operations::VisitSeat.new.call(device, Roost::Store::Sessions.new.find(session.id))
+      save(session, device, id, picked("o2"))
+      command(session, "close")
+      put_back(session, 2, :closed_at, slide: id)
+      command(session, "show", what: "key") if id == "q0"
+    end
+    command(session, "end")
+    expect([copy(token).scan("Since so.").length, copy(token).scan("✗ Not this time").length]).to eq([1, 1])
+  end
+
+  it "settles a question: what comes after it was shown earns nothing, in a second tab or after a reopening" do
+    row = assign(feedback: "explained")
+    token = enter(row)
+    hand_in(row, token, { "q0" => "o2" })
+    get "/sitting/#{token}"
+    later = { "way" => "until", "closes_at" => school.field(now + 86_400) }
+    Roost::Operations::AllowMore.new.call(account, row.id, { seat_id: seat(token)[:id] }, later)
+    expect(save(row, seat(token), "q1", picked("o1")).state).to eq("late")
+    record = Roost::Store::Records.new.of(Roost::Store::Sessions.new.find(row.id))
+    expect(record.outcome("q1", seat(token)[:id]).mark).to eq(0)
+    Roost::Operations::LetCount.new.call(account, row.id, "q1", counts: true)
+    record = Roost::Store::Records.new.of(Roost::Store::Sessions.new.find(row.id))
+    expect(record.outcome("q1", seat(token)[:id]).mark).to eq(1)
+  end
+end

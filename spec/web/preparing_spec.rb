@@ -88,7 +88,7 @@ RSpec.describe "Preparing, page by page" do
       post_form "/lessons/#{other}/bank", questions: database[:bank_questions].order(:id).select_map(:id)
       copies = lessons.find(account, other).lesson.slides.drop(1)
       expect(copies.map(&:heading)).to eq(["Why do swallows leave?", "How do they know the way?"])
-      expect(copies.first.prompt.settings).to eq(lesson.slide("s3").prompt.settings)
+      expect(copies.first.prompt.settings).to eq(lesson.slide("s3").prompt.settings.merge("origin" => "p3"))
     end
 
     it "says when there is no question to keep, and is nobody else's" do

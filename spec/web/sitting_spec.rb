@@ -28,7 +28,9 @@ RSpec.describe "A sitting by its address" do
     page = -> { Nokogiri::HTML5.fragment(get("/sitting/#{token}").body) }
     expect([page.call.at_css("[data-soon]"), page.call.css(".told").length]).to match([be, 0])
     database[:sittings].update(window_ends_at: Sequel.lit("window_ends_at - interval '2 seconds'"))
-    expect(page.call.css(".told .outcome").map { |each| each.text.strip }).to eq(["– No answer", "· Not reached", "· Not reached"])
+    expect(page.call.css(".told .outcome").map do |each|
+      each.text.strip
+    end).to eq(["– No answer", "· Not reached", "· Not reached"])
   end
 
   it "shows nothing of the others where nothing is shared, or before one has begun" do

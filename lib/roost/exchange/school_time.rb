@@ -51,6 +51,14 @@ module Roost
         [utc(monday + (8 * HOUR)), utc(monday + (4 * DAY) + (18 * HOUR))]
       end
 
+      # From now to six in the evening a week later.
+      # @param now [Float] epoch seconds
+      # @return [Array(Float, Float)]
+      def week_from(now)
+        today = local(now)
+        [now - (now % 60), utc(Time.utc(today.year, today.month, today.day) + (7 * DAY) + (18 * HOUR))]
+      end
+
       private
 
       def utc(local)

@@ -14,7 +14,7 @@ module Roost
 
       # @return [Array<Core::Analysis::BringBack::Need>] at most MOST, the greatest need first
       def needs(account_id, class_id)
-        rows = Store::Sessions.new.ended_of_class(account_id, class_id, SESSIONS)
+        rows = Store::PastSessions.new.ended_of_class(account_id, class_id, SESSIONS)
         asked = rows.flat_map { |row| asked_in(row) }
         Core::Analysis::BringBack.of(asked, now: Store::Sessions.new.now).first(MOST)
       end

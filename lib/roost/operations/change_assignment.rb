@@ -2,13 +2,14 @@
 
 module Roost
   module Operations
-    # Changes an assignment for all: when it closes, at once too, or takes it back and gives it again.
+    # Changes an assignment for all: when it opens and closes and by which rules, closes it at once, or takes it back and
+    # assigns it again.
     class ChangeAssignment
-      NOT_OPEN = "It has not opened yet. Take it back instead, or change when it closes."
-      WAYS = %w[close times take_back give_back].freeze
+      NOT_OPEN = "It has not opened yet. Withdraw it instead, or change when it closes."
+      WAYS = %w[close change take_back give_back].freeze
 
       # @param way [String] one of WAYS
-      # @param form [Hash{String=>String}] "closes_at" for "times"
+      # @param form [Hash{String=>String}] for "change", as Core::Session::Assignment.read
       # @return [Core::Reading, nil] nil when she has no such assignment
       def call(account_id, session_id, way, form = {})
         sessions = Store::Sessions.new
@@ -28,12 +29,25 @@ module Roost
       def change(row, way, form)
         case way
         when "close" then close(row)
-        when "times" then times(row, form)
-        when "take_back", "give_back"
-          Store::Assignments.new.take_back(row.id, way == "take_back")
-          Core::Reading.ok(row)
+        when "change" then anew(row, form)
+        when "take_back" then withdraw(row)
+        when "give_back" then assign_again(row)
         else Core::Reading.refused("That can't be done with an assignment. Reload the page.")
         end
+      end
+
+      # Nobody goes on with it; what they have given stays.
+      def withdraw(row)
+        Store::Assignments.new.take_back(row.id, true)
+        Store::Sittings.new.end_all(row.id, "", row.now)
+        Core::Reading.ok(row)
+      end
+
+      # Whoever was at work goes on.
+      def assign_again(row)
+        Store::Assignments.new.take_back(row.id, false)
+        Store::Sittings.new.end_assignment(row.id, assignment(row).closes_at)
+        Core::Reading.ok(row)
       end
 
       # Now, for all: what they had counts.
@@ -42,26 +56,25 @@ module Roost
         return Core::Reading.refused(NOT_OPEN) if row.now < assignment(row).opens_at
 
         Store::Assignments.new.allow_no_longer(row.id)
-        moved(row, row.now)
-        CommandSession.new.by_clock(row.id, "end")
+        moved(row, assignment(row).with(closes_at: row.now))
+        CommandSession.new.of_row(row, "end")
       end
 
-      def times(row, form)
-        time = SchoolClock.here
-        time.read(form["closes_at"]).and_then do |closes_at|
-          next Core::Reading.refused("It closes in the past. Choose a later time.") if closes_at <= row.now
-
-          moved(row, closes_at)
-          Store::Sessions.new.reopen(row) if row.ended_at
-          Core::Reading.ok(row)
+      # Sittings that have begun keep their rules, but for how many attempts there are and which of them counts.
+      def anew(row, form)
+        Core::Session::Assignment.read_times(form, time: SchoolClock.here, now: row.now).and_then do |opens_at, closes_at|
+          Core::Session::Assignment.read_rules(form).map do |rules|
+            moved(row, assignment(row).with(opens_at: opens_at, closes_at: closes_at, rules: rules))
+            Store::Sessions.new.reopen(row) if row.ended_at
+            row
+          end
         end
       end
 
-      def moved(row, closes_at)
-        given = assignment(row)
-        Store::Assignments.new.change_times(given.class.new(**given.to_h, closes_at: closes_at))
-        Store::Openings.new.extend_all(row.id, closes_at)
-        Store::Sittings.new.end_assignment(row.id, closes_at)
+      def moved(row, changed)
+        Store::Assignments.new.change(changed)
+        Store::Openings.new.move_all(row.id, changed.opens_at, changed.closes_at)
+        Store::Sittings.new.end_assignment(row.id, changed.closes_at)
       end
 
       def assignment(row) = Store::Assignments.new.find(row.id)

@@ -16,6 +16,12 @@ module Roost
         carry_out(command, arguments, account_id) { |sessions| sessions.of_teacher(account_id, session_id, lock: true) }
       end
 
+      # What an operation commands that has looked already whether the teacher may.
+      # @return [Core::Reading, nil] as #call
+      def of_row(row, command, arguments = {})
+        carry_out(command, arguments, row.account_id) { |sessions| sessions.find(row.id, lock: true) }
+      end
+
       # What the clock commands: no account asks.
       # @return [Core::Reading, nil] as #call
       def by_clock(session_id, command)

@@ -10,7 +10,7 @@ module Roost
       # @return [Hash{String=>Float}] ids of slides to the mean mark in the latest session in which their question was
       #   asked and marked; students of a practice class are left out
       def call(account_id, lesson_id)
-        Store::Sessions.new.ended_of_lesson(account_id, lesson_id, MOST).reverse.each_with_object({}) do |row, shares|
+        Store::PastSessions.new.ended_of_lesson(account_id, lesson_id, MOST).reverse.each_with_object({}) do |row, shares|
           results(row).questions.each { |question| shares[question.slide.id] = question.facility.to_f if question.facility }
         end
       end

@@ -24,7 +24,7 @@ module Roost
 
         record = Store::Records.new.at_seat(row, seat_id)
         sittings = Store::Sittings.new.all_of_seat(seat_id)
-        contested = !row.options.released && StillOpen.new.any?(row)
+        contested = !row.options.released && StillOpen.new.call(row).any?
         shown = slides(row, seat_id, record)
         pages = pages(record, shown, seat_id) { |slide| level(row, record, sittings, slide, seat_id, contested) }
         notes = notes(seat_id).except(*shown.map(&:id)).values
@@ -45,7 +45,7 @@ module Roost
       end
 
       # Whether a student may be told how a session went: then its share stands on their page, and what the teacher wrote.
-      def self.told?(row, seat_id) = OwnCopy.over?(row, seat_id) && (row.options.released || !StillOpen.new.any?(row))
+      def self.told?(row, seat_id) = OwnCopy.over?(row, seat_id) && (row.options.released || StillOpen.new.call(row).empty?)
 
       # Whether the feedback of a sitting that is over tells anything now.
       def self.told_of?(sitting, row, seat_id)

@@ -32,7 +32,7 @@ module Roost
       # @return [Results] the latest sessions and comments first, topics with the surest first
       def call(student)
         marks = Hash.new { |all, name| all[name] = [] }
-        past = Store::Sessions.new.ended_with(student.id, MOST).map { |row, seat_id| past(row, seat_id, marks) }
+        past = Store::PastSessions.new.ended_with(student.id, MOST).map { |row, seat_id| past(row, seat_id, marks) }
         topics = marks.map { |name, sessions| Topic.of(name, sessions) }.select { |topic| topic.many >= ENOUGH }
         Results.new(past: past, topics: topics.sort_by { |topic| [-topic.share, topic.name] }, comments: comments(student)).freeze
       end

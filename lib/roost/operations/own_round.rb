@@ -46,7 +46,7 @@ module Roost
         student_id = Store::Seats.new.student(seat[:id])
         return [] unless student_id && row.lesson_id
 
-        sessions = Store::Sessions.new.of_student_and_lesson(student_id, row.lesson_id)
+        sessions = Store::PastSessions.new.of_student_and_lesson(student_id, row.lesson_id)
         told = sessions.select { |other, seat_id| other.id != row.id && OwnCopy.over?(other, seat_id) }
         told.map { |other, seat_id| played_there(other, seat_id, lesson) }.reject(&:empty?)
       end

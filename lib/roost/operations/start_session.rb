@@ -14,7 +14,10 @@ module Roost
       NO_GROUPS = "Nobody in that class is in a group yet. Give its students groups first, or deal the teams."
       NOBODY = "Nobody is in that class yet. Add its students first, or let them type a name."
 
-      # @param form [Hash] "title", "class_id" or "class_name", and the options
+      ONCE = /\A\h{8}(?:-\h{4}){3}-\h{12}\z/
+
+      # @param form [Hash] "title", "class_id" or "class_name", "once" (a UUID of the form: sent twice it starts one), and the
+      #   options
       # @param state [Core::Session::State, nil] of a session that each goes through alone
       # @return [Core::Reading, nil] of a Store::Sessions::Row; nil without such a lesson
       def call(account_id, lesson_id, form, state: nil)
@@ -29,13 +32,16 @@ module Roost
           given_to(account_id, form, options).and_then do |about|
             teams(options, about[:class_id]).map do |teams|
               begin_session(teams, account_id: account_id, lesson_id: lesson_id, lesson: given(row.lesson, options),
-                                   options: options, state: state,
+                                   options: options, state: state, once: StartSession.once(form),
                                    title: title.empty? ? row.lesson.title : title,
                                    last_time: LastTime.new.call(account_id, lesson_id), **about)
             end
           end
         end
       end
+
+      # @return [String, nil] by which a form is known when it is sent again
+      def self.once(form) = form["once"].to_s[ONCE]
 
       private
 
@@ -48,7 +54,10 @@ module Roost
 
       def begin_session(teams, **about)
         sessions = Store::Sessions.new
-        sessions.transaction { sessions.create(**about).tap { |row| Store::Teams.new.create(row.id, teams) } }
+        sessions.transaction do
+          sessions.asked_once(about[:account_id], about[:once]) ||
+            sessions.create(**about) { |id| Store::Teams.new.create(id, teams) }
+        end
       end
 
       # @return [Core::Reading] of Array of names and marks

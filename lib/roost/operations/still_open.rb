@@ -9,20 +9,15 @@ module Roost
       # @return [Array<Store::Sessions::Row>] the sessions in which they may
       def call(row)
         here = row.alone && open_alone?(row) ? [row] : []
-        here + Store::Sessions.new.beside(row).select { |other| asks_the_same?(row, other) && !taken_back?(other) }
+        here + Store::Sessions.new.beside(row).select { |other| asks_the_same?(row, other) }
       end
-
-      def any?(row) = call(row).any?
 
       private
 
-      def open_alone?(row)
-        row.ended_at.nil? && !taken_back?(row) && row.now <= Store::Assignments.new.last_closing(row.id)
-      end
+      # What was taken back may be given again until then.
+      def open_alone?(row) = row.ended_at.nil? && row.now <= Store::Assignments.new.last_closing(row.id)
 
-      def taken_back?(row) = row.alone && Store::Assignments.new.find(row.id).unassigned
-
-      def asks_the_same?(row, other) = (origins(row) & origins(other)).any?
+      def asks_the_same?(row, other) = origins(row).intersect?(origins(other))
 
       def origins(row)
         @origins ||= {}

@@ -131,6 +131,15 @@ module Roost
                           .update(final: true, seq: Sequel.function(:nextval, "answers_seq"))
       end
 
+      # Lets late answers to a question count, or not any more.
+      # @param seat_id [Integer, nil] only of this seat
+      # @return [Integer] how many that changed
+      def let_count(session_id, slide_id, counts, seat_id: nil)
+        which = { session_id: session_id, slide_id: slide_id, late: true, let_count: !counts, seat_id: seat_id }
+        database[:answers].where(seat_id ? which : which.except(:seat_id))
+                          .update(let_count: counts, seq: Sequel.function(:nextval, "answers_seq"))
+      end
+
       # @return [Stored, nil]
       def stored(seat_id, slide_id, attempt)
         row = database[:answers].where(seat_id: seat_id, slide_id: slide_id, attempt: attempt)

@@ -4,11 +4,12 @@ module Roost
   module Store
     # Assignments, which are sessions that each goes through alone, and what single students are allowed besides.
     class Assignments < Repository
+      # As long as there is none of that session.
       # @param assignment [Core::Session::Assignment]
       def create(session_id, assignment)
-        database[:assignments].insert(session_id: session_id, pieces: assignment.pieces && Sequel.pg_jsonb(assignment.pieces),
-                                      sections: Sequel.pg_array(assignment.sections, :text),
-                                      rules: Sequel.pg_jsonb(assignment.rules), **times(assignment))
+        row = { session_id: session_id, pieces: assignment.pieces && Sequel.pg_jsonb(assignment.pieces),
+                sections: Sequel.pg_array(assignment.sections, :text), rules: Sequel.pg_jsonb(assignment.rules) }
+        database[:assignments].insert_conflict.insert(**row, **times(assignment))
       end
 
       # @return [Core::Session::Assignment, nil]
@@ -30,9 +31,12 @@ module Roost
       # @return [Hash{Integer=>Core::Session::Assignment}]
       def of(session_ids) = rows.where(session_id: session_ids).to_h { |row| [row[:session_id], read(row)] }
 
-      # When it opens and closes.
+      # When it opens and closes, and by which rules.
       # @param assignment [Core::Session::Assignment]
-      def change_times(assignment) = database[:assignments].where(session_id: assignment.session_id).update(times(assignment))
+      def change(assignment)
+        database[:assignments].where(session_id: assignment.session_id)
+                              .update(rules: Sequel.pg_jsonb(assignment.rules), **times(assignment))
+      end
 
       # Takes an assignment back, or gives it again.
       def take_back(session_id, unassigned)
@@ -45,6 +49,13 @@ module Roost
       def allowance(seat_id)
         database[:allowances].where(seat_id: seat_id).select(Repository.epoch(:closes_at).as(:closes_at), :attempts).first ||
           { closes_at: nil, attempts: 0 }
+      end
+
+      # @return [Hash{Integer=>Hash}] seat id to #allowance, of those that are allowed more than others
+      def allowances(session_id)
+        database[:allowances].join(:seats, id: :seat_id).where(session_id: session_id)
+                             .select(:seat_id, Repository.epoch(:closes_at).as(:closes_at), :attempts)
+                             .to_h { |row| [row[:seat_id], row.slice(:closes_at, :attempts)] }
       end
 
       # @param closes_at [Float, nil] epoch seconds; nil leaves it

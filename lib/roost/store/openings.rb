@@ -17,7 +17,9 @@ module Roost
       # @return [Hash{String=>Array<Core::Session::Opening>}] by slide id
       def self.read(rows)
         found = rows.to_a.group_by(&:first).transform_values do |of_slide|
-          of_slide.map { |_slide, *fields| Core::Session::Opening.new(**Core::Session::Opening.members.zip(fields).to_h).freeze }.freeze
+          of_slide.map do |_slide, *fields|
+            Core::Session::Opening.new(**Core::Session::Opening.members.zip(fields).to_h).freeze
+          end.freeze
         end
         found.freeze
       end
@@ -42,11 +44,11 @@ module Roost
         database[:openings].where(session_id: session_id).exclude(closed_at: nil).update(told_at: closed, key_at: closed)
       end
 
-      # Puts the end of all openings of an assignment elsewhere.
-      # @param deadline [Float] epoch seconds
-      def extend_all(session_id, deadline)
-        database[:openings].where(session_id: session_id)
-                           .update(deadline: Sequel.function(:to_timestamp, deadline), closed_at: nil)
+      # Puts the beginning and the end of all openings of an assignment elsewhere.
+      # @param opened_at, deadline [Float] epoch seconds
+      def move_all(session_id, opened_at, deadline)
+        opened, ends = [opened_at, deadline].map { |time| Sequel.function(:to_timestamp, time) }
+        database[:openings].where(session_id: session_id).update(opened_at: opened, deadline: ends, closed_at: nil)
       end
 
       private

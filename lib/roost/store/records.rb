@@ -15,17 +15,14 @@ module Roost
       # @param parts [Hash] :seats, :answers, :shown, :roll and :teams, where the caller has them at hand already
       # @return [Core::Session::Record]
       def of(row, before: nil, **parts)
-        state = row.state
-        parts = { **counted(row), **parts } if row.alone && !parts.key?(:answers)
+        parts = { **(row.alone && !parts.key?(:answers) ? counted(row) : { shares: {} }), **parts }
         Core::Session::Record.new(
-          id: row.id, title: row.title, options: row.options, openings: state.openings, set_aside: state.set_aside,
-          curated: state.curated, before: before, lesson: Sessions.new(database).lesson_of(row), tallies: Records.tallies(row.id),
-          roll: parts.fetch(:roll) { roll(row) }, begun_at: state.begun_at,
-          teams: parts.fetch(:teams) { row.options.teams.empty? ? [] : Teams.new(database).of(row.id) },
-          shares: parts.fetch(:shares, {}), sat: parts.fetch(:sat) { sat(row) },
-          seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
-          answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
-          shown: parts.fetch(:shown) { Deliveries.new(database).of(row.id) }
+          **frozen(row), before: before, tallies: Records.tallies(row.id), shares: parts[:shares],
+                         sat: parts.fetch(:sat) { sat(row) }, roll: parts.fetch(:roll) { roll(row) },
+                         teams: parts.fetch(:teams) { row.options.teams.empty? ? [] : Teams.new(database).of(row.id) },
+                         seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
+                         answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
+                         shown: parts.fetch(:shown) { Deliveries.new(database).of(row.id) }
         )
       end
 
@@ -48,6 +45,13 @@ module Roost
 
       private
 
+      # What the session's own row says.
+      def frozen(row)
+        state = row.state
+        { id: row.id, title: row.title, options: row.options, lesson: Sessions.new(database).lesson_of(row),
+          openings: state.openings, set_aside: state.set_aside, curated: state.curated, begun_at: state.begun_at }
+      end
+
       # @param seat_id [Integer, nil] nil for all
       def given(row, seat_id)
         { answers: Answers.new(database).by_question(row.id, seat_id: seat_id),
@@ -68,7 +72,11 @@ module Roost
       def sat(row, seat_id = nil)
         return {} unless Sessions.new(database).lesson_of(row).quizzes.any?
 
-        over(row, seat_id).group_by { |each| each[:seat_id] }.transform_values { |all| all.flat_map { |each| each[:slides].to_a } }
+        over(row, seat_id).group_by { |each| each[:seat_id] }.transform_values do |all|
+          all.flat_map do |each|
+            each[:slides].to_a
+          end
+        end
       end
 
       def over(row, seat_id) = Sittings.new(database).over(row.id, all: !row.ended_at.nil?, seat_id: seat_id)

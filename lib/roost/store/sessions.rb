@@ -17,23 +17,36 @@ module Roost
 
       # @param last_time [Hash{String=>Float}] ids of slides to how their question went in an earlier session
       # @param state [Core::Session::State, nil] of a session that each goes through alone; nil: one that waits in the lobby
+      # @param once [String, nil] UUID of the form it was asked for with: the same form again makes no other
+      # @yieldparam id [Integer] of a session that was made
       # @return [Row]
-      def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:, class_id: nil, last_time: {}, state: nil)
+      def create(account_id:, lesson_id:, lesson:, title:, class_name:, options:, class_id: nil, last_time: {}, state: nil,
+                 once: nil)
         begun = state || Core::Session::State.start
-        row = { account_id: account_id, lesson_id: lesson_id, title: title, class_id: class_id, class_name: class_name,
+        row = { once: once, account_id: account_id, lesson_id: lesson_id, title: title, class_id: class_id,
+                class_name: class_name,
                 screen_key: SecureRandom.urlsafe_base64(16), lesson: Sequel.pg_jsonb(lesson.to_document),
                 options: Sequel.pg_jsonb(options.to_document), last_time: Sequel.pg_jsonb(last_time),
                 alone: !state.nil?, state: Sequel.pg_jsonb(begun.to_document) }
         CODE_TRIES.times do
           # A code in use is skipped without breaking a surrounding transaction.
-          id = database[:sessions].insert_conflict(target: :code, conflict_where: { ended_at: nil })
-                                  .insert(row.merge(code: Core::JoinCode.make(SecureRandom)))
+          id = database[:sessions].insert_conflict.insert(row.merge(code: Core::JoinCode.make(SecureRandom)))
+          made = asked_once(account_id, once) unless id
+          return made if made
           next unless id
 
           Openings.new(database).keep(id, {}, begun.openings)
+          yield id if block_given?
           return find(id)
         end
         raise "no free join code after #{CODE_TRIES} tries"
+      end
+
+      # @param once [String, nil] UUID of a form
+      # @return [Row, nil] the session that was made of it already
+      def asked_once(account_id, once)
+        row = once && with_now.where(account_id: account_id, once: once).first
+        row && read(row)
       end
 
       # @return [Row, nil]
@@ -52,21 +65,9 @@ module Roost
         with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| read(row) }
       end
 
-      # @return [Array<Row>] of a teacher's lesson as it was given live, latest first
-      def ended_of_lesson(account_id, lesson_id, most)
-        with_now.where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil, alone: false).exclude(ended_at: nil)
-                .reverse(:created_at).limit(most).map { |row| read(row) }
-      end
-
       # How questions went in an earlier session; said when a session begins, and then the same for ever.
       # @return [Hash{String=>Float}] ids of slides to mean marks
       def last_time(id) = LAST_TIMES.fetch(id) { database[:sessions].where(id: id).get(:last_time).to_h.freeze }
-
-      # @return [Row, nil] the latest that a teacher has given live to a class
-      def latest_of_class(account_id, class_id)
-        row = with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil, alone: false).reverse(:created_at).first
-        row && read(row)
-      end
 
       # @return [Array<Integer>] ids of those that run for a class
       def running_for(class_id)
@@ -91,14 +92,21 @@ module Roost
       # @param hours [Integer] since the last command, and since a student's device was last seen
       # @return [Array<Integer>] ids of those that run
       def silent(hours)
-        signs = [%i[session_events at], %i[seats seen_at]].map do |table, column|
-          among = database[table].where(session_id: Sequel[:sessions][:id])
-          among = among.where(practice: false) if table == :seats
-          among.select { max(column) }
-        end
         long_ago = Sequel.lit("clock_timestamp() - make_interval(hours => ?)", hours)
-        database[:sessions].where(ended_at: nil, deleted_at: nil, alone: false)
-                           .where(Sequel.function(:greatest, :created_at, *signs) < long_ago).select_map(:id)
+        database[:sessions].where(ended_at: nil, deleted_at: nil,
+                                  alone: false).where(last_sign_of_life < long_ago).select_map(:id)
+      end
+
+      # When something last happened in a session: a command, or a student's device that was seen.
+      # @return [Time]
+      def last_sign(id) = database[:sessions].where(id: id).get(last_sign_of_life)
+
+      # Puts the end of a session that nobody ended back to when it was over.
+      # @param time [Time]
+      def ended_at(id, time)
+        database[:sessions].where(id: id).update(ended_at: time)
+        closed = Sequel.function(:greatest, :opened_at, Sequel.function(:least, :closed_at, time))
+        database[:openings].where(session_id: id).exclude(closed_at: nil).update(closed_at: closed)
       end
 
       # Whether a session was ended by the clock, since nobody else had.
@@ -121,26 +129,6 @@ module Roost
         end
         row = of_code.call(code: code).first
         row && read(row)
-      end
-
-      # @return [Array<Array(Row, Integer)>] live sessions that have ended in which a student had a seat, with that, latest first
-      def ended_with(student_id, most)
-        seats = Seats.new(database).of_student(student_id)
-        rows = with_now.where(id: seats.keys, deleted_at: nil, alone: false).exclude(ended_at: nil)
-        rows.reverse(:ended_at).limit(most).map { |row| [read(row), seats[row[:id]]] }
-      end
-
-      # @return [Array<Array(Row, Integer)>] sessions of a lesson in which a student has a seat, with that, latest last
-      def of_student_and_lesson(student_id, lesson_id)
-        seats = Seats.new(database).of_student(student_id)
-        with_now.where(id: seats.keys, lesson_id: lesson_id, deleted_at: nil).order(:created_at)
-                .map { |row| [read(row), seats[row[:id]]] }
-      end
-
-      # @return [Array<Row>] that a teacher has given to a class, live or to be done alone, and that have ended, latest first
-      def ended_of_class(account_id, class_id, most)
-        with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil).exclude(ended_at: nil)
-                .reverse(:ended_at).limit(most).map { |row| read(row) }
       end
 
       # Sessions in which the same questions may still be asked, or will be: those of the lesson, the class or the teacher that
@@ -218,6 +206,18 @@ module Roost
       end
 
       private
+
+      # @return [Sequel::SQL::Expression] of a row of sessions
+      def last_sign_of_life
+        signs = { session_events: { at: {} }, seats: { seen_at: { practice: false } } }.flat_map do |table, columns|
+          columns.map do |column, which|
+            database[table].where(session_id: Sequel[:sessions][:id]).where(which).select do
+              max(column)
+            end
+          end
+        end
+        Sequel.function(:greatest, :created_at, *signs)
+      end
 
       def update_state
         ended = Sequel.case({ :$ended => Sequel.function(:coalesce, :ended_at, Sequel.function(:clock_timestamp)) }, nil)

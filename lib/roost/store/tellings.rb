@@ -14,6 +14,13 @@ module Roost
         database[:tellings].insert_conflict.import(%i[seat_id slide_id attempt], rows)
       end
 
+      # @return [Hash{Integer=>Integer}] seat id to of how many answers it was told, in its last attempt of which it was
+      def counts(session_id)
+        of_session = database[:tellings].join(:seats, id: :seat_id).where(session_id: session_id)
+        of_session.group(:seat_id, :attempt).order(:attempt).select(:seat_id, Sequel.function(:count).*.as(:many))
+                  .as_hash(:seat_id, :many)
+      end
+
       # @return [Array<String>] ids of the slides of which a seat was told in an attempt
       def of(seat_id, attempt) = database[:tellings].where(seat_id: seat_id, attempt: attempt).select_map(:slide_id)
     end

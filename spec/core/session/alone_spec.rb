@@ -14,7 +14,8 @@ RSpec.describe Roost::Core::Session::Views::Alone do
     placed.class.new(**placed.to_h, seen: seen, handed_in_at: handed_in).freeze
   end
 
-  def view(sitting, answers: { "q0" => answer(1, "q0", picked("o1")) }, open: true, contested: true, answered: %w[s0 q0], now: 10.0)
+  def view(sitting, answers: { "q0" => answer(1, "q0", picked("o1")) }, open: true, contested: true, answered: %w[s0 q0],
+           now: 10.0)
     described_class.of(lesson: lesson, sitting: sitting, answers: answers, answered: answered, now: now, open: open,
                        contested: contested, order: ->(_slide) {}, session_id: 1, title: "Quiz")
   end
@@ -53,7 +54,9 @@ RSpec.describe Roost::Core::Session::Views::Alone do
   end
 
   it "explains a blank only once nobody can use it any more" do
-    blank = ->(contested) { view(sitting(feedback: "explained", handed_in: 5.0), answers: {}, answered: %w[s0], contested: contested) }
+    blank = lambda { |contested|
+      view(sitting(feedback: "explained", handed_in: 5.0), answers: {}, answered: %w[s0], contested: contested)
+    }
     expect(blank.call(true).steps.map { |step| [step.outcome&.status, step.explained] }.drop(1))
       .to eq([[:blank, false], [:not_reached, false], [:not_reached, false]])
     expect(blank.call(false).steps.drop(1).map(&:explained)).to all(be(true))

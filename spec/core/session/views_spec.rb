@@ -11,7 +11,7 @@ RSpec.describe Roost::Core::Session::Views do
   def moment(*commands, answers: self.answers, opts: room_options)
     state = commands.reduce(Roost::Core::Session::State.start) do |present, (name, arguments)|
       Roost::Core::Session::Commands.call(lesson, opts, present, name, (arguments || {}).transform_keys(&:to_s),
-                                         name == "show" ? 102.0 : 100.0).value
+                                          name == "show" ? 102.0 : 100.0).value
     end
     moment_of(id: 1, title: "Birds", code: "ABC234", lesson: lesson, options: opts, state: state,
               version: 1, seats: seats, answers: answers,

@@ -8,11 +8,10 @@ module Roost
       class CatchUp
         LINE = 4/5r
 
-        # share:: their mean mark, nil of one who was absent; questions:: [Slide] they missed
+        # share:: their mean mark, nil where nothing of theirs was marked; absent:: whether they had no seat
+        # questions:: [Slide] they missed
         # slides:: ids of these, each with the slides before it back to the question before, in order
-        Missed = Struct.new(:student, :share, :questions, :slides, keyword_init: true) do
-          def absent? = share.nil?
-        end
+        Missed = Struct.new(:student, :share, :absent, :questions, :slides, keyword_init: true)
 
         # @param record [Session::Record]
         def initialize(record)
@@ -31,7 +30,8 @@ module Roost
             questions = counting.select { |slide| missed?(slide, seat) }
             next if questions.empty?
 
-            Missed.new(student: student, share: share, questions: questions, slides: with_what_comes_before(questions)).freeze
+            Missed.new(student: student, share: share, absent: seat.nil?, questions: questions,
+                       slides: with_what_comes_before(questions)).freeze
           end
         end
 

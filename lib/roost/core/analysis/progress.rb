@@ -49,15 +49,16 @@ module Roost
           sitting = @sittings.fetch(seat.id, []).last
           line = @results.line_of(seat.id)
           given = line.outcomes.values.select(&:answer)
-          Row.new(seat_id: seat.id, student_id: seat.student_id, name: name(seat), stage: stage(sitting), answered: given.length,
+          Row.new(seat_id: seat.id, student_id: seat.student_id, name: name(seat), stage: stage(sitting, seat),
+                  answered: given.length,
                   asked: asked(sitting, seat), late: given.any? { |outcome| outcome.answer.late }, share: line.share,
                   attempt: sitting&.attempt, seconds: @spent.fetch(seat.id, 0.0), handed_in_at: sitting&.handed_in_at).freeze
         end
 
         def name(seat) = @record.roll.find { |student| student.id == seat.student_id }&.name || seat.name
 
-        def stage(sitting)
-          return :opened unless sitting
+        def stage(sitting, seat)
+          return seat.visited ? :opened : :not_opened unless sitting
           return :done if sitting.handed_in_at
 
           sitting.over?(@now) ? :over : :at_work

@@ -21,15 +21,25 @@ module Roost
           # @param time [#read] of a text to epoch seconds: Exchange::SchoolTime
           # @return [Reading] of an Assignment that has no session yet
           def read(form, lesson:, time:, now:)
-            opens, closes = %w[opens_at closes_at].map { |name| time.read(form[name]) }
-            bad = [opens, closes].find { |each| !each.ok? } || refusal(opens.value, closes.value, now)
-            return bad if bad
-
-            Section.read_rules(form).map do |rules|
-              new(sections: lesson.sections.map(&:id) & Array(form["sections"]), opens_at: opens.value, closes_at: closes.value,
-                  rules: { **rules, **attempts(form) }.freeze, unassigned: false).freeze
+            read_times(form, time: time, now: now).and_then do |opens_at, closes_at|
+              read_rules(form).map do |rules|
+                new(sections: lesson.sections.map(&:id) & Array(form["sections"]), opens_at: opens_at, closes_at: closes_at,
+                    rules: rules, unassigned: false).freeze
+              end
             end
           end
+
+          # @param form [Hash{String=>Object}] as #read
+          # @return [Reading] of when it opens and closes
+          def read_times(form, time:, now:)
+            opens, closes = %w[opens_at closes_at].map { |name| time.read(form[name]) }
+            bad = [opens, closes].find { |each| !each.ok? } || refusal(opens.value, closes.value, now)
+            bad || Reading.ok([opens.value, closes.value])
+          end
+
+          # @param form [Hash{String=>Object}] as #read
+          # @return [Reading] of Sitting::RULES
+          def read_rules(form) = Section.read_rules(form).map { |rules| { **rules, **attempts(form) }.freeze }
 
           private
 
@@ -59,6 +69,9 @@ module Roost
 
           lesson.class_slides.select { |slide| sections.include?(lesson.section_of(slide.id)&.id) }
         end
+
+        # The same with other times, or other rules.
+        def with(**changes) = self.class.new(**to_h, **changes).freeze
 
         # Where it stands.
         # @return [Symbol] :unassigned, :coming, :open or :closed

@@ -11,6 +11,7 @@ module Roost
       class Commands
         include Quizzing
         include Showing
+        include Talking
         include Writing
 
         NAMES = %w[begin next back jump open again close expire add_time more_time talk move_talk end_talk pair pen
@@ -68,7 +69,8 @@ module Roost
             next open_quiz(slide) if quiz
 
             limit = limit_of(slide)
-            put(state.with(showing: at_once(slide), to_show: nil), slide, opening ? opening.reopened(now, limit) : Opening.begin(now, limit))
+            put(state.with(showing: at_once(slide), to_show: nil), slide,
+                opening ? opening.reopened(now, limit) : Opening.begin(now, limit))
           end
         end
 
@@ -111,26 +113,6 @@ module Roost
             put(state, slide, state.opening.extended(now, seconds))
           end
         end
-
-        # "what" of Talk::WORDS for so many "seconds".
-        def talk(arguments)
-          seconds = whole(arguments, "seconds")
-          unless Talk::WORDS.key?(arguments["what"]) && seconds && Talk::LENGTHS.cover?(seconds)
-            return Reading.refused("Talk time is 10 seconds to an hour.")
-          end
-
-          while_live { Reading.ok(state.with(talk: Talk.begin(arguments["what"], seconds, now))) }
-        end
-
-        # Longer or shorter by so many "seconds".
-        def move_talk(arguments)
-          seconds = whole(arguments, "seconds")
-          return Reading.refused("Up to 600 seconds at a time.") unless seconds && seconds.abs <= ADDED_SECONDS.max
-
-          while_live { state.talk ? Reading.ok(state.with(talk: state.talk.moved(seconds, now))) : same }
-        end
-
-        def end_talk(_arguments) = while_live { Reading.ok(state.with(talk: nil)) }
 
         # Those who are here, in groups of "size" 2 or 3, "after" so many times: a second click does it once.
         def pair(arguments)

@@ -34,7 +34,8 @@ module Roost
                                "0.5" => "Speed counts half" }.freeze
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
                            results_itself: false, questions_mixed: false, parts_mixed: false, own_copy: true, speed_share: "0.25",
-                           entry: "free", extra: "", teams: "", team_count: "4", released: false, rules_version: Rules::CURRENT.version }.freeze
+                           entry: "free", extra: "", teams: "", team_count: "4", released: false,
+                           rules_version: Rules::CURRENT.version }.freeze
 
         # Sessions of before students had copies give none, and those of before rules had versions keep the first.
         def self.from_document(document)
@@ -56,7 +57,7 @@ module Roost
           count = Team::COUNTS.cover?(count) ? count.to_s : self::DEFAULTS[:team_count]
           ticked = self::TICKED.to_h { |name| [name, form[name.to_s] == "1"] }
           new(**ticked, speed_share: share, entry: entry, extra: extra, teams: teams, team_count: count, released: false,
-              rules_version: Rules::CURRENT.version).freeze
+                        rules_version: Rules::CURRENT.version).freeze
         end
 
         def speed = Rational(speed_share)

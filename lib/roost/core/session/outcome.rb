@@ -47,8 +47,8 @@ module Roost
           seconds = shown_at && [answer.received_at - shown_at, 0].max
           seconds = [seconds, timing.total * play.factor].min if seconds && timing
           late = mark && play.uncounted?(answer) && !play.rules.late_earns?
-          new(status: late ? :late : status(mark), mark: mark, seconds: seconds, answer: answer, unfinished: answer.unfinished?(opening),
-              points: (points(prompt, mark, seconds, timing, play) if play.game)).freeze
+          new(status: late ? :late : status(mark), mark: mark, seconds: seconds, answer: answer,
+              unfinished: answer.unfinished?(opening), points: (points(prompt, mark, seconds, timing, play) if play.game)).freeze
         end
         private_class_method :marked
 

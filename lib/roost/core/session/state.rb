@@ -101,8 +101,8 @@ module Roost
         def to_document
           { "phase" => phase, "slide_id" => slide_id, "showing" => showing, "eyes_up" => eyes_up, "aside" => set_aside,
             "room_for" => room_for, "locked" => locked, "talk" => talk&.to_document, "pairs" => pairs, "begun_at" => begun_at,
-            "pen" => pen, "board" => board, "boards" => boards, "inked" => inked, "time_given" => time_given, "to_show" => to_show,
-            "curated" => curated.transform_values(&:to_document) }
+            "pen" => pen, "board" => board, "boards" => boards, "inked" => inked, "time_given" => time_given,
+            "to_show" => to_show, "curated" => curated.transform_values(&:to_document) }
         end
       end
     end

@@ -8,8 +8,10 @@ module Roost
       #
       # section_id:: of the quiz; "" of an assignment; slides:: [Slide]; rules:: of Sitting::RULES
       # opens_at, ends_at:: for this student; nil where that is not said; open:: whether it can be begun
+      # withdrawn:: whether an assignment was taken back
       # begins_itself:: a quiz begins with its page, an assignment when the student says so
-      Task = Struct.new(:section_id, :title, :slides, :rules, :opens_at, :ends_at, :open, :begins_itself, keyword_init: true) do
+      Task = Struct.new(:section_id, :title, :slides, :rules, :opens_at, :ends_at, :open, :withdrawn, :begins_itself,
+                        keyword_init: true) do
         # @param state [State]
         # @return [Task, nil] nil unless the class is at a quiz that was opened
         def self.of_quiz(lesson, state)
@@ -32,8 +34,14 @@ module Roost
           slides = assignment.slides(lesson, student_id)
           open = !assignment.unassigned && slides.any? && now.between?(assignment.opens_at, ends_at)
           new(section_id: "", title: title, slides: slides, rules: rules.freeze, open: open,
-              opens_at: assignment.opens_at, ends_at: ends_at, begins_itself: false).freeze
+              opens_at: assignment.opens_at, ends_at: ends_at, withdrawn: assignment.unassigned, begins_itself: false).freeze
         end
+
+        # How many questions a student gets, where each gets some of them.
+        def to_answer = [rules["draw"], asked.length].compact.min
+
+        # Whether each gets only some of the questions.
+        def drawn? = to_answer < asked.length
 
         # @return [Array<String>] ids of the slides that ask something
         def asked = slides.select(&:prompt).map(&:id)

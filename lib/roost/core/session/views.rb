@@ -12,9 +12,6 @@ module Roost
         # Where the session stands, alike for every audience.
         WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline clock eyes_up talk ink sound
                    quiz].freeze
-        # The clock of an open question, for a seat with that much time: until when it is to be read (epoch seconds, nil where
-        # reading has no time of its own), and how many seconds there are to think.
-        Clock = Struct.new(:reading_until, :thinking)
         # A quiz that the class is at. stage:: :waiting, :open or :closed; asked:: how many questions; limit:: seconds each
         # has, or nil; told:: whether students have been told how it went; rev:: changes with what the teacher does about
         # its time
@@ -95,17 +92,8 @@ module Roost
           opening = moment.state.opening
           open = moment.state.open? && opening.open_for?(factor)
           deadline = opening.deadline_for(factor) if open
-          { open: open, deadline: deadline, clock: (clock(moment, opening, factor) if deadline) }
+          { open: open, deadline: deadline, clock: (Clock.of(moment, opening, factor) if deadline) }
         end
-
-        def self.clock(moment, opening, factor)
-          timing = moment.slide&.prompt && moment.reading_timing
-          limit = (moment.slide&.prompt&.time_limit || 60) * factor.to_f
-          return Clock.new(nil, limit).freeze unless timing
-
-          Clock.new(opening.clock_at && (opening.clock_at + (timing.reading.to_f * factor.to_f)), limit).freeze
-        end
-        private_class_method :clock
 
         # @return [Quiz, nil]
         def self.quiz(moment)

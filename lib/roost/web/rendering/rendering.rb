@@ -175,6 +175,10 @@ module Roost
       # @return [Exchange::SchoolTime] how times are said here; looked up once a page
       def school_time = @school_time ||= Operations::SchoolClock.here
 
+      # By which a form is known when its button is pressed twice.
+      # @return [String] HTML
+      def once_field = %(<input type="hidden" name="once" value="#{SecureRandom.uuid}">)
+
       # Seconds left until a deadline, to the tenth; what the timer elements count down from.
       def left(deadline, now) = [deadline - now, 0].max.round(1)
 

@@ -117,7 +117,7 @@ module Roost
 
         # In a quiz the class goes on together once it is closed.
         def contested?(row, taken)
-          row.alone ? taken.task.open || Operations::StillOpen.new.any?(row) : taken.task.open
+          taken.task.open || (row.alone && Operations::StillOpen.new.call(row).any?)
         end
 
         def page_of(row, taken)
@@ -126,8 +126,8 @@ module Roost
           end
           answered = Operations::TakeSitting.answered(taken.lesson, taken.sitting, taken.answers)
           Core::Session::Views::Alone.of(lesson: taken.lesson, sitting: taken.sitting, answers: taken.answers, answered: answered,
-                                         now: row.now, open: taken.task.open, contested: contested?(row, taken),
-                                         order: order, session_id: row.id, title: taken.task.title)
+                                         now: row.now, open: taken.task.open || taken.task.withdrawn, order: order,
+                                         contested: contested?(row, taken), session_id: row.id, title: taken.task.title)
         end
       end
     end

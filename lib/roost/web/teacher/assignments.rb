@@ -7,12 +7,12 @@ module Roost
     # What a teacher gives to be done alone: giving it, who is how far, and what may be changed about it.
     class Assignments < TeacherApp
       # What was done, by the word that the address carries.
-      DONE = { "caught" => "Given, from Monday to Friday: each of them finds what they missed on their page.",
+      DONE = { "caught" => "Assigned: each of them finds what they missed on their page.",
                "given" => "Assigned. Students with a pass find it on their page.", "allowed" => "Allowed.",
                "posted" => "Posted to the course page.",
-               "close" => "Closed for all. What was written counts.", "times" => "It closes at the new time.",
-               "take_back" => "Taken back: it is gone from the students' pages, and kept in your records.",
-               "give_back" => "Given again." }.freeze
+               "close" => "Closed for all. What was written counts.", "change" => "Changed.",
+               "take_back" => "Withdrawn: it is gone from the students' pages, and kept in your records.",
+               "give_back" => "Assigned again." }.freeze
 
       get "/" do
         rows = sessions.assigned_by(account_id)
@@ -49,15 +49,16 @@ module Roost
 
       # Who missed what in a session.
       get "/catch-up" do
-        row = own_session(params["session"])
-        page("assignments/catch_up", title: "Catch up: #{row.title}", row: row, missed: Operations::GiveCatchUp.missed(row))
+        catch_up_page(own_session(params["session"]))
       end
 
       # All who need it, or those who were chosen.
       post "/catch-up" do
         chosen = Array(params["students"]).filter_map { |id| whole(id) } if params["chosen"] == "1"
-        given = granted(Operations::GiveCatchUp.new.call(account_id, number("session").to_i, chosen: chosen))
-        redirect "/assignments/#{given.id}?said=caught", 303
+        given = Operations::GiveCatchUp.new.call(account_id, number("session").to_i, chosen: chosen, form: params)
+        not_found unless given
+        halt 422, catch_up_page(own_session(params["session"]), picked: chosen, refusal: given.reason) unless given.ok?
+        redirect "/assignments/#{given.value.id}?said=caught", 303
       end
 
       get("/:id") { |id| show(own(id)) }
@@ -132,11 +133,20 @@ module Roost
           (taught & classes.map(&:id)).first || classes.first&.id
         end
 
+        # @param picked [Array<Integer>, nil] ids of students who were chosen; nil for all
+        def catch_up_page(row, picked: nil, refusal: nil)
+          opens, closes = school_time.week_from(sessions.now)
+          page("assignments/catch_up", title: "Catch up: #{row.title}", row: row, missed: Operations::GiveCatchUp.missed(row),
+                                       picked: picked, refusal: refusal, opens: params["opens_at"] || school_time.field(opens),
+                                       closes: params["closes_at"] || school_time.field(closes))
+        end
+
         # @param refusal [String, nil]
         def show(row, refusal: nil)
           progress = Operations::FollowAssignment.new.call(row)
           page("assignments/show", title: row.title, row: row, boards: boards(row), assignment: assignment(row),
                                    progress: progress, refusal: refusal, link: link(row),
+                                   allowances: Store::Assignments.new.allowances(row.id), told: Store::Tellings.new.counts(row.id),
                                    said: params["said"] == "mailed" ? "In the outbox." : DONE[params["said"]])
         end
 

@@ -133,7 +133,7 @@ module Roost
         running = running_sessions.select { |each| each.lesson_id == looked_at.id }
         classes = Store::Classes.new.all(account_id)
         chosen = classes.find { |each| each.id == number("class_id") }
-        last = chosen && Store::Sessions.new.latest_of_class(account_id, chosen.id)
+        last = chosen && Store::PastSessions.new.latest_of_class(account_id, chosen.id)
         page("lessons/start", title: "Start #{looked_at.lesson.title}", row: looked_at, running: running, classes: classes,
                               chosen: chosen, options: last ? last.options : Core::Session::Options.from_document({}))
       end

@@ -60,6 +60,16 @@ module Roost
         changed(row, slide_id, command)
       end
 
+      # Answers that came late count all the same, of one seat or of all, or not any more.
+      post "/:id/questions/:slide/late" do |id, slide_id|
+        counts = params["counts"] == "1"
+        Operations::LetCount.new.call(account_id, whole(id), slide_id, counts: counts, seat_id: number("seat")) || not_found
+        next 204 if htmx?
+
+        back = params["from"] == "student" && number("seat") ? "students/#{number("seat")}#answer-" : "questions#question-"
+        redirect "/results/#{whole(id)}/#{back}#{slide_id}", 303
+      end
+
       get "/:id/students/:seat" do |id, seat_id|
         row = own_session(id)
         results = results(row)
@@ -101,6 +111,18 @@ module Roost
       post "/:id/copies" do |id|
         row = own_session(id)
         Operations::AllowCopies.new.call(account_id, row.id, params["allowed"] == "1")
+        redirect "/results/#{row.id}", 303
+      end
+
+      # Whether their copies have all that is right, whatever was told; first a page on what that opens.
+      get "/:id/release" do |id|
+        row = own_session(id)
+        page("results/release", title: "Release the right answers", row: row, open: Operations::StillOpen.new.call(row))
+      end
+
+      post "/:id/release" do |id|
+        row = own_session(id)
+        Operations::ReleaseCopies.new.call(account_id, row.id, params["released"] == "1")
         redirect "/results/#{row.id}", 303
       end
 

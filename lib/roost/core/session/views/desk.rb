@@ -24,9 +24,8 @@ module Roost
         class Desk
           Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
           # typed:: what can't be read as an answer, in place of a value; beside:: what another window wrote
-          Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :let_count, :by_line,
-                             :spotlit,
-                             :received_at, keyword_init: true)
+          Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :let_count,
+                             :by_line, :spotlit, :received_at, keyword_init: true)
           # What a student gave to the present question, for the tile. short:: in a few letters; mark:: 0 to 1, nil
           # where nothing is marked; parts:: what of the tally it is part of
           Gave = Struct.new(:short, :mark, :parts, keyword_init: true)
@@ -36,8 +35,8 @@ module Roost
             # @return [Desk]
             def of(moment)
               grid = Grid.of(moment) if moment.quiz && moment.state.live?
-              new(**Views.where(moment), open: moment.state.open?, **longer(moment), **room(moment), **answers(moment), **lesson(moment), grid: grid,
-                                                                                              step: step(moment)).freeze
+              new(**Views.where(moment), open: moment.state.open?, grid: grid, step: step(moment), **longer(moment),
+                  **room(moment), **answers(moment), **lesson(moment)).freeze
             end
 
             private

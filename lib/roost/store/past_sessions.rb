@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # Sessions of a lesson, a class or a student, as they are looked for later.
+    class PastSessions < Sessions
+      # @return [Array<Row>] of a teacher's lesson as it was given live, latest first
+      def ended_of_lesson(account_id, lesson_id, most)
+        with_now.where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil, alone: false).exclude(ended_at: nil)
+                .reverse(:created_at).limit(most).map { |row| read(row) }
+      end
+
+      # @return [Row, nil] the latest that a teacher has given live to a class
+      def latest_of_class(account_id, class_id)
+        row = with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil, alone: false).reverse(:created_at).first
+        row && read(row)
+      end
+
+      # @return [Array<Array(Row, Integer)>] live sessions that have ended in which a student had a seat, with that, latest first
+      def ended_with(student_id, most)
+        seats = Seats.new(database).of_student(student_id)
+        rows = with_now.where(id: seats.keys, deleted_at: nil, alone: false).exclude(ended_at: nil)
+        rows.reverse(:ended_at).limit(most).map { |row| [read(row), seats[row[:id]]] }
+      end
+
+      # @return [Array<Array(Row, Integer)>] sessions of a lesson in which a student has a seat, with that, latest last
+      def of_student_and_lesson(student_id, lesson_id)
+        seats = Seats.new(database).of_student(student_id)
+        with_now.where(id: seats.keys, lesson_id: lesson_id, deleted_at: nil).order(:created_at)
+                .map { |row| [read(row), seats[row[:id]]] }
+      end
+
+      # @return [Array<Row>] that a teacher has given to a class, live or to be done alone, and that have ended, latest first
+      def ended_of_class(account_id, class_id, most)
+        with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil).exclude(ended_at: nil)
+                .reverse(:ended_at).limit(most).map { |row| read(row) }
+      end
+    end
+  end
+end
