@@ -95,7 +95,7 @@ module Roost
     def purge_days = Integer(@env.fetch("ROOST_PURGE_DAYS", "30"))
 
     # How many students may join from one address in a minute.
-    def joins_a_minute = Integer(@env.fetch("ROOST_JOINS_A_MINUTE", "150"))
+    def joins_a_minute = Integer(@env.fetch("ROOST_JOINS_A_MINUTE", "700"))
 
     # Whether the address people use is https: then cookies are Secure, and browsers are told to stay.
     def secure? = base_url.start_with?("https://")

@@ -6,7 +6,8 @@ module Keypads
   class Driver
     # What happened with one keypad. number:: of it, one to eight letters and digits; what:: :answer, :student, :battery or
     # :range; value:: what was pressed ("B", "AC", "12.5"), a student's number, "low" or "good", "in" or "out"
-    Event = Struct.new(:number, :what, :value, keyword_init: true)
+    # question:: of an answer, as the status named it when the key was pressed
+    Event = Struct.new(:number, :what, :value, :question, keyword_init: true)
 
     # What the receiver is called, for the teacher who lets it in.
     # @return [String]
@@ -14,7 +15,8 @@ module Keypads
 
     # What has happened since it was asked last; returns at once.
     # @param status [Hash] of the session: "state" ("waiting", "in", "refused"), "phase" ("lobby", "live", "ended"), "takes"
-    #   ("letters", "digits" or nil), "open" (true, false), "keypads" (number to name)
+    #   ("letters", "digits" or nil), "keys" (the letters), "question" (what the present one is called), "open" (true, false),
+    #   "keypads" (number to name)
     # @return [Array<Event>]
     def events(_status) = raise(NotImplementedError)
 

@@ -53,7 +53,7 @@ module Keypads
 
     def pass_on
       while (event = @waiting.first)
-        reply = post("/keypads/#{@token}/events", keypad: event.number, event.what => event.value)
+        reply = post("/keypads/#{@token}/events", keypad: event.number, event.what => event.value, question: event.question.to_s)
         @waiting.shift
         @driver.told(event, reply["message"])
       end

@@ -6,19 +6,19 @@ module Keypads
   # A receiver and its keypads that are not there: they register, answer each question after a while, some of them change
   # their mind, one's battery is low, and one goes out of range and comes back. The same seed does the same.
   class Simulated < Driver
-    LETTERS = %w[A B C D].freeze
     LOW = 3 # place of the keypad whose battery is low
     FAR = 5 # place of the one that goes out of range
     TURNS_AWAY = 6 # looks for which it is
 
     # @param count [Integer] keypads
     # @param seed [Integer]
-    def initialize(count:, seed: 1)
+    # @param students [Array<String>] numbers on the class list: the first keypads say whose they are
+    def initialize(count:, seed: 1, students: [])
       super()
       @numbers = (1..count).map { |number| format("%03d", number) }
       @random = Random.new(seed)
       @turn = 0
-      @question = 0
+      @students = students
       @due = {}
     end
 
@@ -31,13 +31,16 @@ module Keypads
 
     private
 
-    def event(number, what, value) = Event.new(number: number, what: what, value: value).freeze
+    def event(number, what, value, question = nil)
+      Event.new(number: number, what: what, value: value, question: question).freeze
+    end
 
-    # All are heard of once.
+    # All are heard of once, and say whose they are.
     def first
       return [] unless @turn == 1
 
       all = @numbers.map { |number| event(number, :range, "in") }
+      all += @numbers.zip(@students).filter_map { |number, student| student && event(number, :student, student) }
       @numbers[LOW] ? [*all, event(@numbers[LOW], :battery, "low")] : all
     end
 
@@ -54,14 +57,13 @@ module Keypads
 
     # Each answers once a question, some a second time.
     def answers(status)
-      open = status["open"] && status["takes"]
-      plan if open && !@was_open
-      @was_open = open
-      return [] unless open
+      return [] unless status["open"] && status["takes"]
 
+      plan unless status["question"] == @question
+      @question = status["question"]
       due, later = @due.partition { |(_number, _try), turn| turn <= @turn }
       @due = later.to_h
-      due.map { |(number, _try), _| event(number, :answer, pressed(status["takes"])) }
+      due.map { |(number, _try), _| event(number, :answer, pressed(status), @question) }
     end
 
     def plan
@@ -69,6 +71,8 @@ module Keypads
       @numbers.sample(@numbers.length / 6, random: @random).each { |number| @due[[number, 2]] = @turn + 14 + @random.rand(4) }
     end
 
-    def pressed(takes) = takes == "digits" ? @random.rand(1..500).to_s : LETTERS.sample(random: @random)
+    def pressed(status)
+      status["takes"] == "digits" ? @random.rand(1..500).to_s : status.fetch("keys").sample(random: @random)
+    end
   end
 end

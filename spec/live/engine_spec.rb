@@ -194,16 +194,21 @@ RSpec.describe Roost::Live::Engine do
     hear(slow, "at last")
   end
 
-  it "holds six streams a seat, the latest, and forty an address without a seat" do
+  it "holds six streams a seat, the latest, and twelve of an address at one screen, which cost no other screen or Desk its own" do
     seat_id = take_seat(session).first[:id]
     sockets = Array.new(8) { stream(:seat, seat_id: seat_id) }
     sockets.last(6).each { |socket| hear(socket, "seat on") }
     sockets.first(2).each { |socket| expect(socket.read).not_to include(Roost::Live::Engine::BEAT) }
-    40.times do
-      expect(engines[0].room_for?("10.0.0.9")).to be(true)
-      engines[0].connect(UNIXSocket.pair.first, audience: :screen, session_id: session.id, address: "10.0.0.9")
+    open = lambda do |audience, of = session|
+      UNIXSocket.pair.tap { |ours, _| engines[0].connect(ours, audience: audience, session_id: of.id, address: "10.0.0.9") }.last
     end
-    expect([engines[0].room_for?("10.0.0.9"), engines[0].room_for?("10.0.0.8")]).to eq([false, true])
+    desk = open.call(:desk)
+    other = open.call(:screen, kept_session(session.account_id))
+    screens = Array.new(80) { open.call(:screen) }
+    hear(desk, "desk on")
+    hear(other, "screen on")
+    screens.last(12).each { |socket| hear(socket, "screen on") }
+    expect(screens.first(68).map { |socket| socket.read.include?(Roost::Live::Engine::BEAT) }.uniq).to eq([false])
   end
 
   it "notes when the open question was sent to each seat, once" do

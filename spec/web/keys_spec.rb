@@ -129,7 +129,9 @@ RSpec.describe "What students are shown of a key afterwards" do
   let(:account) { teacher }
   let(:kestrel) { Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value }
   let(:lesson) do
-    asked = Array.new(2) { |at| slide("q#{at}", heading: "Q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1], explanation: "Since so.")) }
+    asked = Array.new(2) do |at|
+      slide("q#{at}", heading: "Q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1], explanation: "Since so."))
+    end
     Roost::Core::Lesson.new(title: "Birds", slides: asked)
   end
   let(:lesson_id) { kept_lesson(account, lesson) }
@@ -149,7 +151,8 @@ RSpec.describe "What students are shown of a key afterwards" do
   end
 
   def assign(**form)
-    times = { opens_at: school.field(now - 120), closes_at: school.field(now + 7200), entry: "pass", class_id: kestrel.to_s, going_back: "1" }
+    times = { opens_at: school.field(now - 120), closes_at: school.field(now + 7200), entry: "pass", class_id: kestrel.to_s,
+              going_back: "1" }
     Roost::Operations::AssignLesson.new.call(account, lesson_id, times.merge(form).transform_keys(&:to_s)).value
   end
 
@@ -179,7 +182,8 @@ RSpec.describe "What students are shown of a key afterwards" do
 
   def closed(row)
     back = "- interval '3 hours'"
-    database[:assignments].where(session_id: row.id).update(closes_at: Sequel.lit("closes_at #{back}"), opens_at: Sequel.lit("opens_at #{back}"))
+    database[:assignments].where(session_id: row.id).update(closes_at: Sequel.lit("closes_at #{back}"),
+                                                            opens_at: Sequel.lit("opens_at #{back}"))
     database[:sittings].where(session_id: row.id).update(window_ends_at: Sequel.lit("window_ends_at #{back}"))
     Roost::Operations::CloseSessions.new.call
   end
@@ -208,14 +212,16 @@ RSpec.describe "What students are shown of a key afterwards" do
     expect(explained?(copy(ada))).to be(false)
   end
 
-  it "is nothing while a second class has the lesson, a catch-up is open, or its question was brought back, until it is released" do
+  it "is nothing while a second class has the lesson, a catch-up is open, or a question was brought back; unless released" do
     row = assign(feedback: "end")
     ada = enter(row)
     hand_in(row, ada, { "q0" => "o1", "q1" => "o2" })
     closed(row)
     expect(explained?(copy(ada))).to be(true)
-    brought = Roost::Operations::BringBack.new.call(account, kestrel, chosen: %w[p1], lesson_id: nil, way: "paced", title: "Opener").value
-    others = [kept_lesson_session(lesson_id), Roost::Operations::GiveCatchUp.new.call(account, row.id).value, kept_lesson_session(brought)]
+    brought = Roost::Operations::BringBack.new.call(account, kestrel, chosen: %w[p1], lesson_id: nil, way: "paced",
+title: "Opener").value
+    others = [kept_lesson_session(lesson_id), Roost::Operations::GiveCatchUp.new.call(account, row.id).value,
+              kept_lesson_session(brought)]
     others.each do |other|
       database[:sessions].exclude(id: [row.id, other.id]).update(ended_at: Sequel.lit("now()"))
       database[:sessions].where(id: other.id).update(ended_at: nil)

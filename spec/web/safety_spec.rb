@@ -154,24 +154,27 @@ RSpec.describe "Safety at the edge" do
 
     def join(code, name, address: "10.1.1.7") = post("/join", { "code" => code, "name" => name }, "REMOTE_ADDR" => address)
 
-    it "turns away a hundred wrong codes, while a class of 35 behind it joins without trouble" do
+    it "turns away a hundred wrong codes, while a class of 35 behind it joins without trouble, in a lesson or an assignment" do
       wrong = Array.new(100) { |number| join("ZZZ#{format("%03d", number).tr("0125678", "ACDEFGH")}", "Imp").status }
       expect(wrong.count(429)).to be >= 75
       expect(last_response.body).to include("Too many wrong codes from here.")
-      # The teacher started the session from the same address, so its code stays good there.
-      Roost::Web::JoinLimits.trust("10.1.1.7", session.code)
       statuses = Array.new(35) { |number| join(session.code, "Student #{number}").status }
       expect(statuses).to all(eq(303))
-      other = kept_session(account, may_change: false)
-      expect(join(other.code, "Imp").status).to eq(429)
-      expect(join(other.code, "Bo", address: "10.1.1.8").status).to eq(303)
     end
 
-    it "holds back a crowd from one address, however many names it has" do
+    it "turns away who sends no name a hundred and fifty-one times, and lets a class of 35 in" do
+      wrong = Array.new(151) { join(session.code, " ").status }
+      expect(wrong.tally).to eq({ 422 => 120, 429 => 31 })
+      expect(Array.new(35) { |number| join(session.code, "Student #{number}").status }).to all(eq(303))
+    end
+
+    it "lets seven hundred of a session in within a minute, and others into another" do
+      allow(Roost.settings).to receive(:joins_a_minute).and_return(7)
       command(session, "make_room", seats: "1500")
-      statuses = Array.new(200) { |number| join(session.code, "Imp #{number}").status }
-      expect(statuses.tally).to eq({ 303 => 150, 429 => 50 })
+      expect(Array.new(9) { |number| join(session.code, "Imp #{number}").status }.tally).to eq({ 303 => 7, 429 => 2 })
       expect(join(session.code, "Bo", address: "10.1.1.8").status).to eq(303)
+      expect(join(kept_session(account, may_change: false).code, "Bo").status).to eq(303)
+      expect(Roost::Settings.new({}).joins_a_minute * 2).to be >= 1_200
     end
 
     it "says what to do about a wrong code and keeps what was typed" do

@@ -1,6 +1,15 @@
 // A formula in LaTeX, set by KaTeX. That is large, so it is fetched only where there is a
 // formula. A wrong one shows its source, and in the builder what is wrong with it.
+import { settable } from "../formula.js";
+
 let loading = null;
+let before = Promise.resolve();
+
+// One formula after the other, with room between them for everything else a page has to do.
+function turn() {
+  before = before.then(() => new Promise((resolve) => setTimeout(resolve)));
+  return before;
+}
 
 function load() {
   loading ??= new Promise((resolve, reject) => {
@@ -26,9 +35,15 @@ class TexFormula extends HTMLElement {
   }
 
   async set() {
+    const { source } = this.dataset;
+    if (!settable(source)) {
+      this.textContent = source;
+      return;
+    }
     const maths = await load().catch(() => null);
-    if (!maths || !this.isConnected) return; // the source stays
-    const { source, block } = this.dataset;
+    await turn();
+    if (!maths || !this.isConnected || source !== this.dataset.source) return; // the source stays
+    const { block } = this.dataset;
     const wrong = maths(source, this, block === "true");
     this.classList.toggle("is-wrong", Boolean(wrong));
     if (!wrong) return;

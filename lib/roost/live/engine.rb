@@ -15,7 +15,8 @@ module Roost
       SWEEP = 50 # ticks
       # Streams of one process.
       MOST_A_SEAT = 6
-      MOST_AN_ADDRESS = 40
+      # Of those, that belong to no seat, from one address: at one screen or Desk.
+      MOST_AT_ONE = 12
       BEAT = "event: beat\ndata: .\n\n"
       # A heartbeat that the device answers, so that it is known how good its line is.
       ASKING = "event: beat\ndata: ?\n\n"
@@ -58,11 +59,6 @@ module Roost
         [@bus, @dispatcher, @hub].each(&:stop)
       end
 
-      # Whether an address may open another stream that belongs to no seat.
-      def room_for?(address)
-        @hub.streams.count { |stream| stream.about.seat_id.nil? && stream.about.address == address } < MOST_AN_ADDRESS
-      end
-
       # Takes over a device's socket. `from` says :address and :sign_in, see Recipient. May be called from any thread.
       def connect(io, audience:, session_id:, seat_id: nil, **from)
         about = Recipient.new(audience: audience, session_id: session_id, seat_id: seat_id, **from,
@@ -73,10 +69,8 @@ module Roost
         end
         stream = @hub.add(io, about, group: session_id)
         @dispatcher.notice(session_id, :people)
-        return unless seat_id
-
-        @hub.write(stream, ASKING)
-        drop_oldest(session_id, seat_id)
+        drop_oldest(about)
+        @hub.write(stream, ASKING) if seat_id
       end
 
       # A seat's device has answered a heartbeat. May be called from any thread.
@@ -96,10 +90,13 @@ module Roost
 
       private
 
-      # A device that comes back often may have left streams behind that nobody has missed yet.
-      def drop_oldest(session_id, seat_id)
-        own = @hub.streams_of(session_id).select { |stream| stream.about.seat_id == seat_id }
-        own[0...-MOST_A_SEAT].each { |stream| @hub.drop(stream) } if own.length > MOST_A_SEAT
+      # A device that comes back often may have left streams behind that nobody has missed yet. Whoever opens one after the
+      # other at a screen has the last ones, and takes nobody else's.
+      def drop_oldest(about)
+        same = about.seat_id ? %i[seat_id] : %i[audience address sign_in]
+        own = @hub.streams_of(about.session_id).select { |each| same.all? { |name| each.about[name] == about[name] } }
+        most = about.seat_id ? MOST_A_SEAT : MOST_AT_ONE
+        own[0...-most].each { |stream| @hub.drop(stream) } if own.length > most
       end
 
       def noticed(session_id, scope)

@@ -3,8 +3,9 @@
 module Roost
   module Operations
     # Slows down guessing, by account and address together: after a few wrong passwords each further
-    # try has to wait, twice as long each time. Many wrong ones from one address, whatever the account,
-    # make it wait, too. Whoever has signed in to this account from this address before never waits.
+    # try has to wait, twice as long each time. Where many came from one address, whatever the accounts, each account there has
+    # one try before it waits; nobody waits for what was tried at another account. Whoever has signed in to this account from
+    # this address before never waits.
     class GuardSignIn
       FREE = 5 # wrong passwords without a wait
       FREE_AN_ADDRESS = 30
@@ -13,18 +14,19 @@ module Roost
 
       # @return [Boolean] whether this try has to wait
       def wait?(email, address)
-        return false unless %w[pair address].any? { |what| counters.read(key("wait", what, email, address)) }
+        return false unless counters.read(key("wait", "pair", email, address))
 
         !Store::SignIns.new.known?(email, address)
       end
 
       def failed(email, address)
-        { "pair" => FREE, "address" => FREE_AN_ADDRESS }.each do |what, free|
-          count = counters.increment(key("wrong", what, email, address), expires_in: PERIOD)
-          next if count < free
-
-          counters.write(key("wait", what, email, address), 1, expires_in: [2**(count - free), LONGEST].min)
+        of_pair, of_address = %w[pair address].map do |what|
+          counters.increment(key("wrong", what, email, address), expires_in: PERIOD)
         end
+        free = of_address > FREE_AN_ADDRESS ? 1 : FREE
+        return if of_pair < free
+
+        counters.write(key("wait", "pair", email, address), 1, expires_in: [2**(of_pair - free), LONGEST].min)
       end
 
       def succeeded(account_id, email, address)

@@ -50,8 +50,8 @@ module Roost
       # A handheld keypad, as long as there is room.
       # @param number [String]
       # @return [Core::Reading] of the seat's token
-      def keypad(raw_code, number)
-        enter(raw_code, keypad: number) { Core::Reading.ok(WhoComes::Comer.new(name: "Keypad #{number}", extra: "")) }
+      def keypad(raw_code, number, receiver_id)
+        enter(raw_code, keypad: number, receiver_id: receiver_id) { Core::Reading.ok(WhoComes::Comer.new(name: "Keypad #{number}", extra: "")) }
       end
 
       # One of a practice class: under any name, and though there is no room.

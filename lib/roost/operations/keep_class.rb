@@ -17,7 +17,10 @@ module Roost
         classes = Store::Classes.new
         return nil unless classes.find(account_id, id)&.mine
 
-        read(form, LIMITS.keys.select { |field| form.key?(field.to_s) }).map { |about| classes.change(id, about) && id }
+        read(form, LIMITS.keys.select { |field| form.key?(field.to_s) }).map do |about|
+          classes.change(id, about) if about.any?
+          id
+        end
       end
 
       # Puts a class away at the end of a year, or takes it out again.

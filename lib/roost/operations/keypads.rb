@@ -10,6 +10,8 @@ module Roost
       CROWDED = "Many receivers have knocked here already. Ask the teacher."
       NOT_IN = "The teacher hasn't let this receiver in."
       NO_NUMBER = "A keypad has a number of one to eight letters and digits."
+      WHICH = "Say which question was answered."
+      ENOUGH = "Enough receivers are in already. Shut one out first."
       CANNOT = "This question can't be answered with a keypad."
       UNREADABLE = "That key answers nothing here."
       UNKNOWN = "That can't be done with a keypad."
@@ -17,9 +19,11 @@ module Roost
       NUMBER = /\A[A-Za-z0-9]{1,8}\z/
       NAME_LIMIT = 40
 
-      # What a receiver is told. state:: :waiting, :in or :refused; takes:: what the present question takes, :letters, :digits
-      # or nil; open:: whether it is open; keypads:: Hash of numbers to :id, :name and :battery_low
-      Status = Struct.new(:state, :phase, :takes, :open, :keypads, keyword_init: true)
+      # What a receiver is told. state:: :waiting, :in or :refused; question:: by which what is pressed has to name the present
+      # question, nil where there is none; takes:: what it takes, :letters, :digits or nil; keys:: [String], the letters;
+      # open:: whether it is open; keypads:: Hash of numbers to :id, :name and :battery_low
+      Status = Struct.new(:state, :phase, :question, :takes, :keys, :open, :keypads, keyword_init: true)
+      QUESTION = /\A(?<slide>\w{1,80})\.(?<attempt>\d{1,4})\z/
 
       # @return [Core::Reading] of the receiver's token
       def knock(raw_code, raw_name)
@@ -32,9 +36,12 @@ module Roost
       end
 
       # The teacher lets a receiver in, or not.
-      # @return [Integer, nil] nil when she has no such session
+      # @return [Core::Reading, nil] nil when she has no such session
       def answer_knock(account_id, session_id, receiver_id, allowed:)
-        Store::Sessions.new.of_teacher(account_id, session_id) && receivers.answer(session_id, receiver_id, allowed)
+        return nil unless Store::Sessions.new.of_teacher(account_id, session_id)
+        return Core::Reading.refused(ENOUGH) if allowed && !receivers.room?(session_id)
+
+        Core::Reading.ok(receivers.answer(session_id, receiver_id, allowed))
       end
 
       # @return [Status, nil] nil of an unknown receiver
@@ -42,15 +49,17 @@ module Roost
         receiver = receivers.by_token(token)
         return nil unless receiver
 
+        receivers.looked(receiver.id)
         Store::Seats.new.still_here([stream(receiver)])
         row = Store::Sessions.new.find(receiver.session_id)
-        prompt = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)&.prompt
-        Status.new(state: receiver.state, phase: row.state.phase, takes: prompt&.keypad_takes, open: row.state.open?,
-                   keypads: receiver.state == :in ? receivers.keypads(row.id) : {}).freeze
+        let_in = receiver.state == :in
+        Status.new(state: receiver.state, phase: row.state.phase, open: row.state.open?, **(let_in ? asked(row) : {}),
+                   keypads: let_in ? receivers.keypads(row.id, receiver.id) : {}).freeze
       end
 
       # Something happened with a keypad.
-      # @param message [Hash{String=>String}] "keypad", and one of "answer", "student", "battery", "range"
+      # @param message [Hash{String=>String}] "keypad", and one of "answer" (with "question", as the status named it), "student",
+      #   "battery", "range"
       # @return [Core::Reading, nil] nil of an unknown receiver
       def event(token, message)
         receiver = receivers.by_token(token)
@@ -68,7 +77,7 @@ module Roost
       # @return [Core::Reading, nil] of the name; nil when she has no such session, seat or student
       def give(account_id, session_id, seat_id, student_id)
         row = Store::Sessions.new.of_teacher(account_id, session_id)
-        return nil unless row&.class_id && receivers.keypads(session_id).any? { |_, seat| seat[:id] == seat_id }
+        return nil unless row&.class_id && receivers.all_keypads(session_id).any? { |seat| seat[:id] == seat_id }
 
         person = Store::Students.new.of_class(row.class_id).find { |each| each.id == student_id }
         person && belong(row, seat_id, person)
@@ -78,27 +87,36 @@ module Roost
 
       def receivers = @receivers ||= Store::Receivers.new
 
+      # What the present question is called, and what it takes.
+      def asked(row)
+        slide = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)
+        return {} unless slide&.prompt
+
+        attempt = row.state.opening&.attempt || 1
+        { question: "#{slide.id}.#{attempt}", takes: slide.prompt.keypad_takes, keys: slide.prompt.keypad_keys }
+      end
+
       def stream(receiver) = "#{Store::Receivers::STREAM}-#{receiver.id}"
 
       # @return [Core::Reading] of the seat of a keypad, made when it is first heard of
       def seat(row, receiver, keypad)
-        sitting(row, keypad) do
-          joined = JoinSession.new.keypad(row.code, keypad)
+        sitting(row, receiver, keypad) do
+          joined = JoinSession.new.keypad(row.code, keypad, receiver.id)
           # Another event of the same keypad may have been faster.
-          now = sitting(row, keypad) { joined }
+          now = sitting(row, receiver, keypad) { joined }
           Store::Seats.new.arrive(now.value[:id], stream(receiver)) && Live::Bus.announce(row.id, :people) if joined.ok?
           now
         end
       end
 
       # @return [Core::Reading] of :id and :name of a keypad's seat; what the block gives where it has none
-      def sitting(row, keypad)
-        seat = receivers.keypads(row.id)[keypad]
+      def sitting(row, receiver, keypad)
+        seat = receivers.keypads(row.id, receiver.id)[keypad]
         seat ? Core::Reading.ok(seat) : yield
       end
 
       def carry_out(row, receiver, seat, message)
-        if message["answer"] then answer(row, seat, message["answer"].to_s[0, 40])
+        if message["answer"] then answer(row, seat, message["question"].to_s, message["answer"].to_s[0, 40])
         elsif message["student"] then by_number(row, seat, message["student"].to_s)
         elsif message["battery"] then changed(row) { receivers.battery(seat[:id], message["battery"] == "low") }
         elsif message["range"] then changed(row) { in_range(receiver, seat, message["range"] == "in") }
@@ -117,15 +135,23 @@ module Roost
         here ? seats.arrive(seat[:id], stream(receiver)) : seats.hide(seat[:id], true)
       end
 
-      def answer(row, seat, keys)
+      # A press that was delayed is that of the question it names.
+      def answer(row, seat, question, keys)
+        named = question.match(QUESTION)
+        return Core::Reading.refused(WHICH) unless named
+
         lesson = Store::Sessions.new.lesson_of(row)
-        slide = lesson.slide(row.state.slide_id)
+        slide = lesson.slide(named[:slide])
         return Core::Reading.refused(CANNOT) unless slide&.prompt&.keypad_takes
 
         fields = slide.prompt.keypad(keys)
         return Core::Reading.refused(UNREADABLE) unless fields
 
-        slide.prompt.read(fields).and_then { save(row, lesson, seat, said(row, slide, seat, fields)).map { keys } }
+        slide.prompt.read(fields).and_then do
+          save(row, lesson, seat, said(slide, named[:attempt].to_i, seat, fields)).map do
+            keys
+          end
+        end
       end
 
       # @return [Core::Reading]
@@ -137,8 +163,7 @@ module Roost
         Core::Reading.ok(reply)
       end
 
-      def said(row, slide, seat, fields)
-        attempt = row.state.opening&.attempt || 1
+      def said(slide, attempt, seat, fields)
         before = Store::Answers.new.stored(seat[:id], slide.id, attempt)
         { "slide" => slide.id, "attempt" => attempt, "fields" => fields, "final" => true, "save_no" => before&.save_no.to_i + 1,
           "save_id" => SecureRandom.uuid }

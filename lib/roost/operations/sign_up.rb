@@ -11,17 +11,20 @@ module Roost
 
       # @param invitation [String, nil] key of one (Store::School)
       # @return [void]
-      def begin(email:, name:, password_hash:, invitation: nil)
-        key = Store::SignIns.new.keep_sign_up(email: email, name: name, password_hash: password_hash, invitation: invitation)
+      def begin(email:, name:, invitation: nil)
+        key = Store::SignIns.new.keep_sign_up(email: email, name: name, invitation: invitation)
         known = Store::Accounts.new.id_of(email)
         welcome = Store::School.new.may_join?(email, invitation) ? link(key) : INVITED_ONLY
         body = known ? already : welcome
         SendMail.new.call(recipient: email, subject: SUBJECT, body: body)
       end
 
-      # @return [String, nil] the email of the account that was made, or was there; nil when the link
-      #   is not good any more
-      def finish(key)
+      # Whether a link is still good.
+      def waiting?(key) = !Store::SignIns.new.sign_up(key).nil?
+
+      # @param password_hash [String] of the password that was chosen after the link was opened
+      # @return [String, nil] the email of the account that was made; nil when the link is not good any more
+      def finish(key, password_hash)
         sign_ins = Store::SignIns.new
         sign_ins.transaction do
           waiting = sign_ins.sign_up(key)
@@ -32,7 +35,7 @@ module Roost
 
           next nil unless Store::School.new.admit?(*waiting.values_at(:email, :invitation))
 
-          Store::Accounts.new.create(**waiting.except(:invitation))
+          Store::Accounts.new.create(**waiting.except(:invitation), password_hash: password_hash)
           waiting[:email]
         end
       end

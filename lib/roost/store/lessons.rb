@@ -124,10 +124,17 @@ module Roost
       end
 
       def read_all(dataset)
-        rows = dataset.all
-        slides = database[:lesson_slides].where(lesson_id: rows.map { |row| row[:id] })
-                                         .select_hash_groups(:lesson_id, %i[slide_id document])
-        rows.map { |row| read(row, slides.fetch(row[:id], []).to_h) }
+        at_one_moment do
+          rows = dataset.all
+          slides = database[:lesson_slides].where(lesson_id: rows.map { |row| row[:id] })
+                                           .select_hash_groups(:lesson_id, %i[slide_id document])
+          rows.map { |row| read(row, slides.fetch(row[:id], []).to_h) }
+        end
+      end
+
+      # Heads and slides belong together also while somebody saves. Within a transaction the head is locked.
+      def at_one_moment(&block)
+        database.in_transaction? ? yield : database.transaction(isolation: :repeatable, read_only: true, &block)
       end
 
       def read(row, slides)

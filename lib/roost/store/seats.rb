@@ -18,14 +18,14 @@ module Roost
       # after those before are in. One string, so that nobody waits for more than the database's own work.
       ENTER = <<~SQL.freeze
         SELECT pg_advisory_xact_lock(77813, :session_id);
-        INSERT INTO seats (session_id, name, practice, student_id, time_factor, extra, device, keypad, token_digest, team_id)
+        INSERT INTO seats (session_id, name, practice, student_id, time_factor, extra, device, keypad, receiver_id, token_digest, team_id)
         SELECT :session_id, :name, :practice, :student_id, COALESCE((SELECT time_factor FROM students WHERE id = :student_id), 1),
-               :extra, :device, :keypad, :digest, COALESCE(:team_id, #{Teams::SMALLEST})
+               :extra, :device, :keypad, :receiver_id, :digest, COALESCE(:team_id, #{Teams::SMALLEST})
         WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
         ON CONFLICT DO NOTHING RETURNING id
       SQL
       # What a seat may have besides.
-      BARE = { student_id: nil, extra: "", device: nil, keypad: nil }.freeze
+      BARE = { student_id: nil, extra: "", device: nil, keypad: nil, receiver_id: nil }.freeze
       private_constant :ENTER, :BARE
 
       # @param room [Integer, nil] how many seats there may be; nil when that is no matter

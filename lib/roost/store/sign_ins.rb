@@ -54,18 +54,16 @@ module Roost
 
       # @return [String] the key that makes the account
       # @param invitation [String, nil] key of one
-      def keep_sign_up(email:, name:, password_hash:, invitation: nil)
+      def keep_sign_up(email:, name:, invitation: nil)
         key = SecureRandom.urlsafe_base64(24)
-        database[:sign_ups].insert(digest: SignIns.digest(key), email: email, name: name, password_hash: password_hash,
-                                   invitation: invitation)
+        database[:sign_ups].insert(digest: SignIns.digest(key), email: email, name: name, invitation: invitation)
         key
       end
 
-      # @return [Hash, nil] :email, :name, :password_hash and :invitation of a key that is still good
+      # @return [Hash, nil] :email, :name and :invitation of a key that is still good
       def sign_up(key)
         fresh = Sequel.lit("created_at > now() - make_interval(days => ?)", LINK_GOOD)
-        database[:sign_ups].where(digest: SignIns.digest(key.to_s)).where(fresh).select(:email, :name, :password_hash,
-                                                                                        :invitation).first
+        database[:sign_ups].where(digest: SignIns.digest(key.to_s)).where(fresh).select(:email, :name, :invitation).first
       end
 
       def forget_sign_ups(email) = database[:sign_ups].where(Sequel.function(:lower, :email) => email.downcase).delete

@@ -32,6 +32,10 @@ module Roost
         # @return [Symbol, nil]
         def keypad_takes = nil
 
+        # The letters that may be pressed.
+        # @return [Array<String>]
+        def keypad_keys = []
+
         # What was pressed on a keypad, as the form of an answer.
         # @param _keys [String] letters, or digits with a point
         # @return [Hash, nil] nil where that is no answer

@@ -3,6 +3,7 @@
 require "json"
 require "nokogiri"
 require "sanitize"
+require_relative "expansion"
 require_relative "styles"
 
 module Roost
@@ -23,6 +24,8 @@ module Roost
         ALLOWED = { elements: ELEMENTS.map(&:downcase), remove_contents: true,
                     attributes: { all: (ATTRIBUTES + Styles::PROPERTIES).map(&:downcase) } }.freeze
         MOST_ELEMENTS = 20_000
+        # As it is shown, with what is used several times.
+        MOST_DRAWN = 50_000
         NONE = "is not an SVG drawing."
         SIZELESS = "does not say how large it is. Export it with a view box."
         DAMAGED = "is damaged or not a picture. Export it again and retry."
@@ -54,6 +57,7 @@ module Roost
 
           styles = Styles.new(root.xpath("//*[local-name()='style']").map(&:text))
           root.traverse { |node| keep(node, styles) }
+          refuse(CROWDED) if Expansion.of(root, MOST_DRAWN) > MOST_DRAWN
           Sanitize.node!(root, ALLOWED)
           "#{JSON.generate(width: width, height: height, lost: @lost.uniq, place: PLACE, pictures: @pictures)}\n#{root.to_xml}"
         rescue Nokogiri::XML::SyntaxError

@@ -54,7 +54,13 @@ module Roost
         private
 
         def csv(columns, rows)
-          CSV.generate { |csv| [columns, *rows.map { |row| cells(columns, row) }].each { |line| csv << line } }
+          CSV.generate do |csv|
+            [columns, *rows.map { |row| cells(columns, row) }].each do |line|
+              csv << line.map do |cell|
+                CsvText.quoted(cell)
+              end
+            end
+          end
         end
 
         def cells(columns, row) = row.is_a?(Hash) ? columns.map { |name| row[name] } : row

@@ -4,38 +4,35 @@ require "rack/attack"
 
 module Roost
   module Web
-    # How often codes may be tried from one address, counted by Rack::Attack for all processes
-    # together. A class behind one address is never held up by wrong ones, since a session that
-    # somebody there has joined (or started) stays open to that address.
+    # How often joining may be tried from one address, counted by Rack::Attack for all processes together. A school is one
+    # address: what fails is counted, and only what fails is turned away, so that nobody waits for a neighbour who tries
+    # everything. Those who come in are counted by session.
     module JoinLimits
       WRONG_CODES = 20
+      # Names, numbers or picks that were refused.
+      WRONG_NAMES = 120
       PERIOD = 60 # seconds
-      KNOWN_FOR = 4 * 3600
 
       class << self
-        # Counts a try to join.
-        # @return [Boolean] whether that were too many within a minute, right ones included
-        def crowd?(address) = cache.count("joins:#{address}", PERIOD) > Roost.settings.joins_a_minute
+        # Whether too many have come into a session from there within a minute for another to come now.
+        def crowd?(address, session_id)
+          cache.read("#{Time.now.to_i / PERIOD}:came:#{address}:#{session_id}").to_i >= Roost.settings.joins_a_minute
+        end
 
-        # @param code [String, nil] as read
-        def shut_out?(address, code) = bans.banned?(address) && cache.read(known(address, code)).nil?
+        # Counts one who came in.
+        def came_in(address, session_id)
+          cache.count("came:#{address}:#{session_id}", PERIOD)
+        end
 
         # Counts a wrong code.
-        def wrong(address)
-          bans.filter(address, maxretry: WRONG_CODES, findtime: PERIOD, bantime: PERIOD) { true }
-        end
+        # @return [Boolean] whether that were too many within a minute
+        def wrong?(address) = cache.count("codes:#{address}", PERIOD) > WRONG_CODES
 
-        # The session's code is good from this address, however many wrong ones it sends.
-        def trust(address, code) = cache.write(known(address, code), 1, KNOWN_FOR)
+        # Counts what was refused to somebody who wanted to come in.
+        # @return [Boolean] whether that were too many for a session within a minute
+        def refused?(address, session_id) = cache.count("refused:#{address}:#{session_id}", PERIOD) > WRONG_NAMES
 
         private
-
-        def known(address, code) = "known:#{address}:#{code}"
-
-        def bans
-          cache # it counts there
-          Rack::Attack::Fail2Ban
-        end
 
         def cache = Rack::Attack.cache.tap { |cache| cache.store ||= Store::Counters.new }
       end

@@ -7,7 +7,8 @@ module Roost
     class Streams
       HEADERS = { "content-type" => "text/event-stream", "cache-control" => "no-store",
                   "x-accel-buffering" => "no" }.freeze
-      TOO_MANY = "Too many windows are open from here. Close some."
+      # To a browser that means: don't ask again.
+      NOTHING_LIVE = [204, { "cache-control" => "no-store" }.freeze, [].freeze].freeze
 
       # @param engine [Live::Engine]
       # @param audience [Symbol] :seat, :screen or :desk
@@ -21,10 +22,9 @@ module Roost
       def call(env)
         who = recipient(env["PATH_INFO"].delete_prefix("/"), env)
         return [404, { "content-type" => "text/plain" }, ["Not found"]] unless who
+        return NOTHING_LIVE if who == :alone
 
         address = Address.of(Rack::Request.new(env))
-        return [429, { "content-type" => "text/plain", "retry-after" => "10" }, [TOO_MANY]] if crowded?(who, address)
-
         [200, HEADERS.merge("rack.hijack" => ->(io) { engine.connect(io, address: address, **who) }), []]
       rescue Sequel::Error
         [503, { "content-type" => "text/plain", "retry-after" => "2" }, ["The database isn't answering."]]
@@ -34,15 +34,17 @@ module Roost
 
       attr_reader :engine, :audience
 
-      def crowded?(who, address) = who[:seat_id].nil? && !engine.room_for?(address)
-
       def recipient(id, env)
         if audience == :seat
           seat = Store::Seats.new.by_token(id)
+          return :alone if seat && Store::Sessions.new.find(seat[:session_id]).alone
+
           return seat && { audience: audience, session_id: seat[:session_id], seat_id: seat[:id] }
         end
 
         row = audience == :screen ? Store::Sessions.new.by_screen_key(id) : own_session(id, env["rodauth"].session_value)
+        return :alone if row&.alone
+
         row && { audience: audience, session_id: row.id, sign_in: env["roost.sign_in"] }
       end
 

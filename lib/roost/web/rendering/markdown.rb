@@ -27,6 +27,9 @@ module Roost
       # Characters of a private area stand for a formula while Markdown is at work.
       MARK = /\uE000(\d+)\uE001/
 
+      # Rows of a text times the columns of its widest table; beyond, tables are shown as they were written.
+      MOST_CELLS = 2_000
+
       # A slide is shown again and again.
       MADE = Core::LruCache.new(500)
       # Bytes; longer texts are rare, and made each time.
@@ -50,10 +53,22 @@ module Roost
 
       # What is nested deeper than a page can be is shown as it was written.
       def clean(marked)
-        rendered = CommonMarker.render_html(marked, %i[HARDBREAKS UNSAFE], %i[table strikethrough autolink])
+        extensions = tables?(marked) ? %i[table strikethrough autolink] : %i[strikethrough autolink]
+        rendered = CommonMarker.render_html(marked, %i[HARDBREAKS UNSAFE], extensions)
         Sanitize.fragment(rendered, CLEAN)
       rescue ArgumentError # of Nokogiri: the tree is too deep
         "<p>#{Rack::Utils.escape_html(marked)}</p>"
+      end
+
+      # Whether tables in there are of a size to be set: a row of one sign becomes as many cells as the table has columns.
+      def tables?(text)
+        rows = 0
+        columns = 0
+        text.each_line do |line|
+          rows += 1
+          columns = [columns, line.count("|")].max
+        end
+        rows * columns <= MOST_CELLS
       end
 
       # One line of text that may have formulas in it.
@@ -73,6 +88,8 @@ module Roost
 
       def formula(found)
         block = found[:block]
+        return Rack::Utils.escape_html(found[0]) unless Core::Formula.settable?(block || found[:line])
+
         source = Rack::Utils.escape_html((block || found[:line]).strip)
         %(<tex-formula data-source="#{source}"#{' data-block="true"' if block} hx-morph-skip-children>#{source}</tex-formula>)
       end

@@ -11,6 +11,7 @@ module Roost
 
       TOO_MANY = "Too many wrong codes from here. Wait a minute, then check the code on the board."
       CROWD = "Very many are joining from here just now. Wait a minute, then try again."
+      MANY_REFUSED = "That didn't work either, and there were many tries from here. Ask your teacher, or wait a minute."
 
       get "/:code.svg" do |code|
         content_type "image/svg+xml"
@@ -37,26 +38,30 @@ module Roost
       helpers do
         def address = Address.of(request)
 
-        # The session a code stands for; else the page where codes are typed, saying why not.
+        # The session a code stands for; else the page where codes are typed, saying why not. A right one always does.
         def open_session(code)
-          read = Core::JoinCode.read(code)
-          halt 429, join_page(code: code, refusal: TOO_MANY) if JoinLimits.shut_out?(address, read)
-
           found = Operations::JoinSession.session(code)
           return found.value if found.ok?
 
-          JoinLimits.wrong(address)
+          halt 429, join_page(code: code, refusal: TOO_MANY) if JoinLimits.wrong?(address)
+
           halt 422, join_page(code: code, refusal: found.reason)
         end
 
+        # Who is refused costs nobody else their turn.
         def come_in(code, row)
-          halt 429, entry_page(row, refusal: CROWD) if JoinLimits.crowd?(address)
+          halt 429, entry_page(row, refusal: CROWD) if JoinLimits.crowd?(address, row.id)
 
           token = token_for(code, row)
-          halt 422, entry_page(row, refusal: token.reason) unless token.ok?
+          refused(row, token.reason) unless token.ok?
 
-          JoinLimits.trust(address, row.code)
+          JoinLimits.came_in(address, row.id)
           redirect "/seat/#{token.value}", 303
+        end
+
+        def refused(row, reason)
+          many = JoinLimits.refused?(address, row.id)
+          halt many ? 429 : 422, entry_page(row, refusal: many ? MANY_REFUSED : reason)
         end
 
         # @return [Core::Reading] of a seat's token

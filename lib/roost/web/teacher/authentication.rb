@@ -11,6 +11,7 @@ module Roost
     # Mails go to the outbox that ships with the program.
     class Authentication < Roda
       include Rendering
+      include MakingAccount
 
       LONGEST_NAME = 80
       SENT = "If all is well, a mail with a link is on its way to %s."
@@ -43,8 +44,9 @@ module Roost
         login_label "Email"
         require_login_confirmation? false
         require_password_confirmation? false
-        password_minimum_length 10
-        password_maximum_bytes 1024
+        create_account_set_password? false
+        password_minimum_length MakingAccount::SHORTEST_PASSWORD
+        password_maximum_bytes MakingAccount::LONGEST_PASSWORD
         modifications_require_password? true
         new_password_param "new-password"
         session_inactivity_deadline 14 * 24 * 3600
@@ -119,7 +121,7 @@ module Roost
           throw_error_status(422, "name", reason) if reason
           scope.slow_down
           Operations::GuardSignIn.new.failed(account[:email], scope.address)
-          Operations::SignUp.new.begin(email: account[:email], name: name.value, password_hash: account[:password_hash],
+          Operations::SignUp.new.begin(email: account[:email], name: name.value,
                                        invitation: param_or_nil("invitation").to_s[0, 60])
           set_notice_flash format(SENT, account[:email][0, 100])
           redirect "/sign-in"
@@ -155,9 +157,13 @@ module Roost
             super
           end
 
+          def password_hash(password) = Hashing.turn { super }
+
+          def password_hash_match?(hash, password) = Hashing.turn { super }
+
           # As much work as a password that is wrong.
           def after_no_matching_login
-            Argon2::Password.verify_password(param(password_param), DECOY)
+            Hashing.turn { Argon2::Password.verify_password(param(password_param), DECOY) }
             Operations::GuardSignIn.new.failed(login_param_value, scope.address)
           end
 
@@ -175,28 +181,16 @@ module Roost
         env["rodauth"] = rodauth
         rodauth.check_active_session
         env["roost.sign_in"] = rodauth.sign_in
-        welcome(request) if request.path == "/welcome"
-        request.rodauth
+        answered(request)
         env["roost.notice"] = flash["notice"] || flash["error"]
         nil
       end
 
-      # Finishes making an account: the link shows a button, since programs that look through mails
-      # open links, too.
-      def welcome(request)
-        request.get do
-          page("account/welcome", title: "Your account", layout: "layouts/account", key: request.params["key"].to_s[0, 80])
-        end
-        request.post do
-          email = Operations::SignUp.new.finish(request.params["key"].to_s[0, 80])
-          unless email
-            flash["error"] = "That link isn't good any more. Sign in, or make the account again."
-            request.redirect "/sign-in"
-          end
-          flash["notice"] = "Welcome to Amber Roost."
-          rodauth.account_from_login(email)
-          rodauth.login("welcome")
-        end
+      def answered(request)
+        welcome(request) if request.path == "/welcome"
+        request.rodauth
+      rescue Hashing::Busy
+        wait_a_moment
       end
 
       def address = Address.of(request)
@@ -205,8 +199,10 @@ module Roost
 
       # Ends a request that comes too soon after wrong ones.
       def slow_down
-        return unless Operations::GuardSignIn.new.wait?(rodauth.param(rodauth.login_param), address)
+        wait_a_moment if Operations::GuardSignIn.new.wait?(rodauth.param(rodauth.login_param), address)
+      end
 
+      def wait_a_moment
         response.status = 429
         flash.now["error"] = WAIT
         response.write(page("account/wait", title: "One moment", layout: "layouts/account"))

@@ -105,7 +105,7 @@ module Roost
       # A receiver of keypads is let in, or not.
       post "/:id/receivers/:receiver" do |id, receiver|
         row = own_session(id)
-        Operations::Keypads.new.answer_knock(account_id, row.id, whole(receiver), allowed: params["allowed"] == "1")
+        granted(Operations::Keypads.new.answer_knock(account_id, row.id, whole(receiver), allowed: params["allowed"] == "1"))
         keypads(row)
       end
 
@@ -124,7 +124,8 @@ module Roost
           receivers = Store::Receivers.new
           sitting = Store::Seats.new.people(row.id)
           free = row.class_id ? Store::Students.new.of_class(row.class_id).reject { |each| sitting.include?(each.id) } : []
-          partial("desk/keypads", row: row, receivers: receivers.of(row.id), keypads: receivers.keypads(row.id), free: free)
+          partial("desk/keypads", row: row, receivers: receivers.of(row.id), keypads: receivers.all_keypads(row.id),
+                                  free: free)
         end
 
         # What a command did comes by the stream.

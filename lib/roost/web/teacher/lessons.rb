@@ -140,7 +140,6 @@ module Roost
 
       post "/:id/start" do
         session = granted(Operations::StartSession.new.call(account_id, number("id"), params))
-        JoinLimits.trust(Address.of(request), session.code)
         redirect "/desk/#{session.id}", 303
       end
 

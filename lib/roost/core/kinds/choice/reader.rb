@@ -26,6 +26,9 @@ module Roost
           # Where the letters are not each seat's own, and there are keys for all.
           def keypad_takes = shuffle? || shape.length > KEYS ? nil : :letters
 
+          # Options called Yes and No have keys of their own.
+          def keypad_keys = keypad_takes ? options.map { |option| WORDS.key(option.name.downcase) || option.letter } : []
+
           def keypad(keys)
             picked = keys.upcase.scan(/[A-Z]/).map { |key| pressed(key) }
             { "options" => picked.map(&:id) } if picked.any? && picked.none?(&:nil?)

@@ -8,12 +8,12 @@ module Roost
         class Reader < Kinds::Reader
           ANSWER_LIMIT = 8_000
 
-          of_prompt :boxes, :settings, :word_limit, :all_in_one
+          of_prompt :boxes, :equation?, :settings, :word_limit, :all_in_one
 
           def read(raw, _names = nil)
             return read_boxes(raw) if boxes.any?
 
-            read_text(field(raw, "text"), "That").map { |text| { "text" => text } }
+            read_text(field(raw, "text"), "That").and_then { |text| settable(text) }
           end
 
           def blank_answer?(value) = value["text"].empty?
@@ -21,6 +21,13 @@ module Roost
           def missing = "Write something first."
 
           private
+
+          # What can't be set is kept as it was typed.
+          def settable(text)
+            return Reading.ok({ "text" => text }) unless equation? && !Formula.settable?(text)
+
+            Reading.refused("That equation is too large to be shown. Make it simpler, then hand it in.")
+          end
 
           def read_text(raw, what)
             Text.read(raw, limit: ANSWER_LIMIT, what: "#{what} answer", lines: settings["size"] == "paragraph").and_then do |text|
