@@ -228,10 +228,29 @@ RSpec.describe "Classes and their students" do
       expect(join(row, "Angel", device: devices[0])).to be_ok
     end
 
-    it "keeps no more stopped names than a teacher can look at" do
+    it "keeps the latest stopped names of each device, so that one hides no other's, those of one beside each other" do
       row = session("free").value
-      30.times { |number| join(row, "fuck #{number}") }
-      expect(moment(row).stopped.length).to eq(Roost::Store::StoppedNames::MOST)
+      by = lambda do |device, name|
+        Roost::Operations::JoinSession.new.call(row.code, name, device: device)
+      end
+      30.times { |number| by.call("d" * 40, "fuck #{number}") }
+      by.call("e" * 40, "shithead")
+      by.call("d" * 40, "fuck you")
+      stopped = moment(row).stopped
+      expect([stopped.length, stopped.last, stopped[-2]]).to eq([6, "shithead", "fuck you"])
+    end
+
+    it "lets new devices in by hand where the teacher wants to, and those that were here without" do
+      row = session("free").value
+      call = ->(name, device) { Roost::Operations::JoinSession.new.call(row.code, name, device: device) }
+      call.call("Ada", "a" * 40)
+      command(row, "by_hand")
+      expect([call.call("Ada", "a" * 40).ok?, call.call("Bo", "b" * 40).reason]).to eq([true, Roost::Operations::WhoComes::BY_HAND])
+      expect(moment(row).stopped).to eq(["bo"])
+      Roost::Operations::AllowName.new.call(row.account_id, row.id, "bo")
+      expect(call.call("Bo", "b" * 40)).to be_ok
+      command(row, "by_themselves")
+      expect(call.call("Cleo", "c" * 40)).to be_ok
     end
 
     it "gives a made-up name, and asks for one thing more" do

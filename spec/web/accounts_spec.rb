@@ -1,8 +1,10 @@
 # frozen_string_literal: true
 
 RSpec.describe "Teachers' accounts" do
+  def outbox(host: "127.0.0.1") = get("/outbox", {}, "HTTP_HOST" => host)
+
   def mailed(pattern)
-    get "/outbox"
+    outbox
     last_response.body[pattern, 1]
   end
 
@@ -129,7 +131,7 @@ RSpec.describe "Teachers' accounts" do
     teacher
     get "/forgotten"
     post_form "/forgotten", email: "falk@heronsgate.example"
-    get "/outbox"
+    outbox
     link = last_response.body[%r{href="[^"]*(/new-password\?key=[^"]+)"}, 1]
     get link
     follow_redirect! if last_response.redirect?
@@ -338,10 +340,12 @@ RSpec.describe "Teachers' accounts" do
   end
 
   it "shows the outbox to this machine only" do
-    expect(get("/outbox").status).to eq(200)
-    expect(get("/outbox", {}, "REMOTE_ADDR" => "192.168.1.20").status).to eq(404)
+    ours = { "HTTP_HOST" => "127.0.0.1" }
+    expect(outbox.status).to eq(200)
+    expect(get("/outbox", {}, **ours, "REMOTE_ADDR" => "192.168.1.20").status).to eq(404)
     %w[FORWARDED X_FORWARDED_FOR X_FORWARDED_HOST X_REAL_IP].each do |name|
-      expect([name, get("/outbox", {}, "HTTP_#{name}" => "for=127.0.0.1").status]).to eq([name, 404])
+      expect([name, get("/outbox", {}, **ours, "HTTP_#{name}" => "for=127.0.0.1").status]).to eq([name, 404])
     end
+    expect(%w[elsewhere.example 10.0.0.1:4567].map { |host| outbox(host: host).status }).to eq([404, 404])
   end
 end

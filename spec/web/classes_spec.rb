@@ -159,7 +159,7 @@ RSpec.describe "The pages of classes" do
       expect(last_response.status).to eq(303)
       post "/join/#{session.code}", "pass" => "CDFGHJKMNPQR"
       expect(page.at_css("[role=alert]").text).to start_with("That pass isn't known here.")
-      expect(Array.new(25) { get("/pass/CDFGHJKMNPQR").status }.uniq).to eq([404])
+      expect(Array.new(25) { get("/pass/CDFGHJKMNPQR").status }.uniq).to eq([404, 429])
       expect(page.text).to include("Look at your card, or ask your teacher for a new one.")
       expect(get("/pass/#{pass}").status).to eq(200)
     end
@@ -229,7 +229,9 @@ RSpec.describe "The pages of classes" do
       post "/join", "code" => session.code.downcase
       expect([last_response.status, last_response["location"]]).to match([303, %r{/join/#{session.code}\z}])
       follow_redirect!
-      expect(page.css("label").map { |label| label.text.strip }).to eq(["Your name", "Number"])
+      expect(page.css("label").map do |label|
+        label.text.strip
+      end).to eq(["Your name", "Number", "The name you joined with", "Your number"])
       post "/join/#{session.code}", "name" => "Cleo"
       expect(page.at_css("[role=alert]").text).to eq("“Number” is missing. Type it, too.")
       expect(page.at_css("#name")["value"]).to eq("Cleo")

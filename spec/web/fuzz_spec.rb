@@ -36,7 +36,8 @@ RSpec.describe "Any request" do
              email password name code key deleted changed removed undo w v cards in_lesson set_aside may_edit open starred
              archived speed_share class_name seen revision picture_files[] picture_alts[] pictures[x] prompt prompt[]
              package classes[] students[] apart[] languages[] names stroke part points colour width erase at keypad answer student
-             battery range team paper number size allowed pass extra device
+             battery range once opens_at closes_at attempts counts released seconds session chosen question student_id
+             team paper number size allowed pass extra device
              to limit draw feedback rules must_answer
              a[b][c][d][e][f] ticket starter sign_in column told held[] held_options[x] before].freeze
 
@@ -44,19 +45,61 @@ RSpec.describe "Any request" do
 
   # A teacher signed in, with a lesson and a session in which somebody sits and has answered: as often
   # as needed, since what is sent deletes and ends things.
+  # Of every kind one.
+  def all_kinds
+    asked = Roost::Core::Kinds.all.map { |kind| slide("k#{kind.kind}", heading: kind.label, prompt: made(kind)) }
+    Roost::Core::Lesson.new(title: "All", slides: marsh_lesson.slides + asked, sections: marsh_lesson.sections)
+  end
+
+  def made(kind)
+    files = Dir[File.join(Roost::Settings::ROOT, "demo/lessons/*.yml")].map { |file| YAML.safe_load_file(file) }.grep(Hash)
+    source = files.flat_map { |each| each["slides"].filter_map { |one| one["prompt"] } }.find { |each| each["kind"] == kind.kind }
+    kind.new(id: "p#{kind.kind}", settings: source.to_h.except("kind"))
+  end
+
+  # A class with a student, and an assignment that one of them has begun.
+  def for_a_class(account, lesson_id)
+    klass = Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value
+    Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::Roll.paste("Ada Holm").value)
+    student = Roost::Store::Students.new.of_class(klass).first
+    Roost::Store::Students.new.give_pass(student.id, pass = Roost::Core::StudentPass.make(SecureRandom))
+    now = Roost::Operations::SchoolClock.here.field(Roost::Store::Sessions.new.now)
+    times = { "opens_at" => now, "closes_at" => now.sub(/\A\d+/) { |year| (year.to_i + 1).to_s }, "class_id" => klass.to_s }
+    given = Roost::Operations::AssignLesson.new.call(account, lesson_id, { **times, "entry" => "pass" }).value
+    token = Roost::Operations::EnterByPass.new.call(pass, given.id).value
+    seat = Roost::Store::Seats.new.by_token(token)
+    Roost::Operations::TakeSitting.new.call(seat, given, begins: true)
+    { "klass" => klass, "student" => student.id, "pass" => pass, "given" => given.id, "alone" => token }
+  end
+
   def world(turn)
     account = teacher(email: "teacher#{turn}@heronsgate.example")
-    session = kept_session(account)
+    session = kept_session(account, all_kinds)
     seat, token = take_seat(session)
     command(session, "begin")
     command(session, "jump", slide: "s5")
     save(session, seat, "s5", { "strokes" => ['[{"tool":"pen","colour":"ink","points":[1,1]}]'] })
     clear_cookies
     sign_in("teacher#{turn}@heronsgate.example")
-    { "id" => session.lesson_id, "token" => token, "key" => session.screen_key, "slide" => "s3", "seat" => seat[:id],
-      "code" => session.code, "section" => "round", "number" => 1, "session" => session.id,
-      "name" => Roost::Web::Given.seal.close(seat[:id], "s5"),
-      "cookie" => rack_mock_session.cookie_jar.get_cookie("roost").raw.split(";").first, "csrf" => @token }
+    own = for_a_class(account, session.lesson_id)
+    cookie = rack_mock_session.cookie_jar.get_cookie("roost").raw.split(";").first
+    of_seat = { "token" => token, "seat" => seat[:id], "name" => Roost::Web::Given.seal.close(seat[:id], "s5") }
+    of_session = { "session" => session.id, "code" => session.code, "key" => session.screen_key }
+    { **own, **of_seat, **of_session, "id" => session.lesson_id, "slide" => "s3", "section" => "round", "number" => 1,
+                                      "cookie" => cookie, "csrf" => @token }
+  end
+
+  # What the numbers and tokens of an address are those of.
+  def known_for(address, known, random)
+    alone = random.rand < 0.4
+    own = case address
+          when %r{\A/(?:desk|results)} then { "id" => alone ? known["given"] : known["session"] }
+          when %r{\A/classes} then { "id" => known["klass"] }
+          when %r{\A/assignments} then { "id" => known["given"] }
+          when %r{\A/(?:seat|sitting|stream|answers)} then alone ? { "token" => known["alone"] } : {}
+          else {}
+          end
+    known.merge(own)
   end
 
   def filled(address, known, random)
@@ -78,7 +121,7 @@ RSpec.describe "Any request" do
         "--x\r\nContent-Disposition: form-data; name=\"#{name}\"; filename=\"#{value[0, 60]}\"\r\n\r\n#{value}\r\n"
       end
       ["multipart/form-data; boundary=x", "#{parts.join}--x#{"--" if random.rand < 0.7}\r\n"]
-    when 2 then ["multipart/form-data", form]
+    when 2 then [["multipart/form-data", "multipart/form-data; boundary=#{"x" * 300}"].sample(random: random), form]
     when 3 then ["text/plain; charset=\xFF".b, form]
     else ["application/x-www-form-urlencoded", form]
     end
@@ -96,8 +139,7 @@ RSpec.describe "Any request" do
     requests.times do |turn|
       known = world(turn) if (turn % 100).zero?
       verb, address = addresses[turn % addresses.length]
-      by_session = address.start_with?("/desk", "/results")
-      path = filled(address, by_session ? known.merge("id" => known["session"]) : known, random) do |from|
+      path = filled(address, known_for(address, known, random), random) do |from|
         odd.sample(random: from)
       end
       role = %i[nobody teacher teacher teacher seat].sample(random: random)

@@ -2,26 +2,19 @@
 // whose they are, since other children use the device, too.
 import * as kept from "../kept.js";
 
-// What this device calls itself when it joins, so that one whose seat was taken out does not come
-// straight back.
-const field = document.querySelector("form input[name=device]");
-if (field) {
-  const letters = crypto.getRandomValues(new Uint8Array(16));
-  field.value = kept.get("roost.device") ?? [...letters].map((letter) => letter.toString(16).padStart(2, "0")).join("");
-  kept.set("roost.device", field.value);
-}
-
 const KEY = "roost.seats";
 const KEEP = 3;
 const HOURS = 8;
 
-const remembered = () => (kept.get(KEY) ?? []).filter((seat) => Date.now() - seat.at < HOURS * 3600e3);
+// For so long, and that of an assignment until it closes.
+const remembered = () =>
+  (kept.get(KEY) ?? []).filter((seat) => Date.now() < Math.max(seat.at + HOURS * 3600e3, (seat.until ?? 0) * 1000));
 
 const seat = document.querySelector("[data-token]");
 if (seat) {
-  const { token, name, title } = seat.dataset;
+  const { token, name, title, until } = seat.dataset;
   const others = remembered().filter((other) => other.token !== token);
-  kept.set(KEY, [{ token, name, title, at: Date.now() }, ...others].slice(0, KEEP));
+  kept.set(KEY, [{ token, name, title, until: Number(until ?? 0), at: Date.now() }, ...others].slice(0, KEEP));
   document.querySelector(".no-storage").hidden = kept.works;
 }
 

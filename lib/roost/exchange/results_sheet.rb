@@ -6,7 +6,8 @@ module Roost
     # for whoever of the class was not there.
     class ResultsSheet
       COLUMNS = ["Session", "Class", "Date", "Student", "Number", "Besides the name", "Question no.", "Question",
-                 "Kind", "Outcome", "Mark", "Points", "Seconds", "Answer", "Unfinished", "Late", "Comment"].freeze
+                 "Kind", "Outcome", "Mark", "Points", "Seconds", "Answer", "Unfinished", "Late", "Comment",
+                 "Practice"].freeze
 
       # @param results [Core::Analysis::Results]
       # @param about [Hash] :class_name and :date as they stand in the rows
@@ -37,7 +38,8 @@ module Roost
           outcome = line.outcomes[slide.id]
           [*@about, line.seat.name, number(line.seat), line.seat.extra, results.number(slide), slide.name, slide.prompt.label,
            outcome.status.to_s.tr("_", " "), outcome.mark&.to_f&.round(4), outcome.points, outcome.seconds&.round(1),
-           answer(outcome, slide.prompt), yes(outcome.unfinished), late(outcome.answer), @comments[[line.seat.id, slide.id]]]
+           answer(outcome, slide.prompt), yes(outcome.unfinished), late(outcome.answer), @comments[[line.seat.id, slide.id]],
+           yes(line.seat.practice)]
         end
       end
 
@@ -47,7 +49,11 @@ module Roost
         outcome.answer.readable? ? prompt.plain(outcome.answer.value) : outcome.answer.typed_text
       end
 
-      def late(answer) = answer&.by_line ? "by the line, counts" : yes(answer&.late)
+      def late(answer)
+        return "by the line, counts" if answer&.by_line
+
+        answer&.let_count ? "yes, counted" : yes(answer&.late)
+      end
 
       def yes(flag) = flag ? "yes" : nil
     end

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "securerandom"
+
 module Roost
   module Operations
     # Gives a device a seat: by a code and what the session asks for (WhoComes); no account.
@@ -14,7 +16,7 @@ module Roost
       SENT_AWAY = "Your teacher has taken your seat out. Ask, or wait a while."
       # Seconds for which a device whose seat was taken out stays out.
       STAYS_OUT = 600
-      DEVICE = /\A\w{16,40}\z/
+      SAME_DEVICE = "This device is at it already, as %s. Go on there, or ask your teacher."
 
       # @return [Core::Reading] of the open session a typed code stands for
       def self.session(raw_code)
@@ -31,13 +33,16 @@ module Roost
       # @param raw_name [String, nil] as typed
       # @param student_id [Integer, nil] of the class list, as picked
       # @param extra [String, nil] what was asked besides
-      # @param device [String, nil] what the device calls itself
+      # @param device [String, nil] by which the device is known (Web::DeviceCookie)
       # @param team_id [Integer, nil] as chosen
+      # @param pass [String, nil] as typed beside a name of the list
       # @return [Core::Reading] of the seat's token
-      def call(raw_code, raw_name, student_id: nil, extra: nil, device: nil, team_id: nil)
-        device = nil unless device.to_s.match?(DEVICE)
+      def call(raw_code, raw_name, student_id: nil, extra: nil, device: nil, team_id: nil, pass: nil)
         enter(raw_code, device: device) do |row|
-          WhoComes.new(row).call(raw_name, student_id: student_id, extra: extra, team_id: team_id)
+          once_more = once_more(row, device)
+          next once_more if once_more
+
+          WhoComes.new(row, device: device).call(raw_name, student_id: student_id, extra: extra, team_id: team_id, pass: pass)
         end
       end
 
@@ -72,8 +77,24 @@ module Roost
           next Core::Reading.refused(SENT_AWAY) if Store::Seats.new.sent_away?(row.id, STAYS_OUT, **whose)
 
           room = row.alone ? Core::Session::Commands::ROOM.max : row.state.room_for
-          yield(row).and_then { |who| sit_down(row, who, room: room, **whose.except(:student_id)) }
+          yield(row).and_then { |who| sit_down(row, who, room: room, **numbered(whose)) }
         end
+      end
+
+      # Where attempts are limited, another name on the same device is no other attempt.
+      # @return [Core::Reading, nil] a refusal
+      def once_more(row, device)
+        return nil unless row.alone && device && Store::Assignments.new.find(row.id).rules["attempts"]
+
+        name = Store::Seats.new.names_on(row.id, device).first
+        name && Core::Reading.refused(format(SAME_DEVICE, name))
+      end
+
+      # Whoever has neither a pass nor a keypad gets a number to come back with.
+      # @return [Hash] of Store::Seats#create
+      def numbered(whose)
+        by_itself = whose.key?(:student_id) || whose.key?(:keypad)
+        by_itself ? whose.except(:student_id) : { **whose, number: format("%04d", SecureRandom.random_number(10_000)) }
       end
 
       # @param about [Hash] of Store::Seats#create

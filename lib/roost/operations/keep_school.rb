@@ -7,6 +7,7 @@ module Roost
       SUBJECT = "Amber Roost: teach with us"
       ADDRESS = /\A[^,;@ ]+@[^,@; ]+\z/
       NOT_SELF = "The keeper can't be stopped."
+      SHUT_OUT = "A teacher who is stopped can't keep the school. Let them in first."
       NOBODY = "Choose another teacher to hand everything to."
 
       # @return [Core::Reading, nil] of what was saved; nil unless she keeps the school
@@ -57,6 +58,19 @@ module Roost
           next Core::Reading.refused(NOBODY) if from == to || !ids.include?(to)
 
           school.hand_over(from, to)
+          Core::Reading.ok(to)
+        end
+      end
+
+      # Makes another teacher the keeper instead.
+      # @return [Core::Reading, nil] of the new keeper's id
+      def pass_on(account_id, to)
+        keeping(account_id) do |school|
+          teacher = school.teachers.find { |each| each.id == to }
+          next nil unless teacher
+          next Core::Reading.refused(SHUT_OUT) if teacher.stopped
+
+          school.make_keeper(to)
           Core::Reading.ok(to)
         end
       end

@@ -10,6 +10,7 @@ module Roost
     class PracticeClass
       STREAM = "practice"
       LOCK = 77_812
+      NAME = 28 # characters
 
       # Seats up to `count` more students.
       # @return [Core::Reading, nil] of how many came; nil when she has no such session
@@ -24,7 +25,7 @@ module Roost
         end
 
         students = Core::Practice::Roster.students(here + count, seed: row.id).last(count)
-        tokens = students.map { |student| JoinSession.new.rehearse(row.code, student.name) }
+        tokens = names(row, students).map { |name| JoinSession.new.rehearse(row.code, name) }
         refused = tokens.find { |token| !token.ok? }
         return refused if refused
 
@@ -59,6 +60,13 @@ module Roost
       end
 
       private
+
+      # They stand in for those of the class who are missing, as far as there are any, and say of themselves that they practise.
+      # @param students [Array<Core::Practice::Student>]
+      def names(row, students)
+        missing = row.class_id ? Store::Records.new.of(row).missing.map(&:shown_name) : []
+        students.each_with_index.map { |student, place| "#{(missing[place] || student.name)[0, NAME]} (practice)" }
+      end
 
       # @return [Boolean] whether anybody answered
       def answer_due(row, pupils, lesson)

@@ -10,6 +10,8 @@ module Roost
       STOPPED = "That name can't go up on the class screen. Type your own name, or ask your teacher."
       PICK = "Pick your name from the list. If it isn't there, tell your teacher."
       NO_PASS = "Type your student pass."
+      OWN_PASS = "%s has a student pass. Type it, too, so that nobody else goes in under that name."
+      BY_HAND = "Your teacher lets everybody in by hand just now. Wait a moment, then press Join again."
 
       CHOOSE = "Choose your team."
 
@@ -18,27 +20,24 @@ module Roost
       Comer = Struct.new(:name, :student_id, :extra, :team_id, keyword_init: true)
 
       # @param row [Store::Sessions::Row]
-      def initialize(row)
+      # @param device [String, nil] by which the device is known
+      def initialize(row, device: nil)
         @row = row
+        @device = device
       end
 
       # @param name [String, nil] as typed
       # @param student_id [Integer, nil] as picked from the list
       # @param extra [String, nil] what was asked besides
       # @param team_id [Integer, nil] as chosen
+      # @param pass [String, nil] as typed beside a name of the list
       # @return [Core::Reading] of Comer
-      def call(name, student_id:, extra:, team_id: nil)
+      def call(name, student_id:, extra:, team_id: nil, pass: nil)
         return Core::Reading.refused(CHOOSE) unless team?(team_id)
 
         @team_id = team_id
-        asked(extra).and_then do |said|
-          case row.options.entry
-          when "pass" then Core::Reading.refused(NO_PASS)
-          when "made_up" then comer(Core::MadeUpName.of(SecureRandom), nil, said)
-          when "list" then picked(name, student_id, said)
-          else typed(name, said)
-          end
-        end
+        comes = asked(extra).and_then { |said| named_so(name, student_id, said, pass) }
+        comes.and_then { |comer| by_hand(comer) }
       end
 
       # @param student [Core::Student] whose pass was shown
@@ -48,6 +47,15 @@ module Roost
       private
 
       attr_reader :row
+
+      def named_so(name, student_id, said, pass)
+        case row.options.entry
+        when "pass" then Core::Reading.refused(NO_PASS)
+        when "made_up" then comer(Core::MadeUpName.of(SecureRandom), nil, said)
+        when "list" then picked(name, student_id, said, pass)
+        else typed(name, said)
+        end
+      end
 
       def comer(name, student_id, extra)
         team_id = @team_id || group(student_id)
@@ -74,10 +82,31 @@ module Roost
         end
       end
 
-      def picked(name, student_id, extra)
+      def picked(name, student_id, extra, pass)
         person = student_id ? people.find { |each| each.id == student_id } : named(name.to_s)
-        person ? comer(person.shown_name, person.id, extra) : Core::Reading.refused(PICK)
+        return Core::Reading.refused(PICK) unless person
+        return Core::Reading.refused(format(OWN_PASS, person.shown_name)) unless pass?(person, pass)
+
+        comer(person.shown_name, person.id, extra)
       end
+
+      # Work that is done alone is nobody's but their own: a name that has a pass needs it, unless the teacher decided otherwise.
+      def pass?(person, pass)
+        return true if !row.alone || row.options.names_alone
+
+        own = Store::Students.new.passes([person.id])[person.id]
+        own.nil? || own == Core::StudentPass.read(pass.to_s)
+      end
+
+      # Where the teacher lets everybody in by hand, a device that has not been here waits for that.
+      def by_hand(comer)
+        return Core::Reading.ok(comer) unless row.state.by_hand
+        return Core::Reading.ok(comer) if known_device? || Store::StoppedNames.new.allowed?(row.id, comer.name)
+
+        stop(comer.name, BY_HAND)
+      end
+
+      def known_device? = @device && Store::Seats.new.names_on(row.id, @device).any?
 
       # Names on the class list pass, whatever they sound like.
       def typed(raw_name, extra)
@@ -90,10 +119,10 @@ module Roost
       def fit?(name) = !Store::WordLists.rude_names.include?(name) || Store::StoppedNames.new.allowed?(row.id, name)
 
       # The teacher sees it at the Desk, and may let it through.
-      def stop(name)
-        Store::StoppedNames.new.note(row.id, name)
+      def stop(name, reason = STOPPED)
+        Store::StoppedNames.new.note(row.id, name, device: @device.to_s)
         Live::Bus.announce(row.id, :people)
-        Core::Reading.refused(STOPPED)
+        Core::Reading.refused(reason)
       end
 
       # The one who is called so in the class, if there is only one.

@@ -83,7 +83,7 @@ module Roost
           WHERE excluded.save_no > answers.save_no AND (excluded.typed IS NULL OR NOT answers.final)
             AND (COALESCE(answers.writer = excluded.writer, true) OR answers.save_id = ANY(excluded.over))
             AND CASE WHEN excluded.late THEN NOT answers.final AND (answers.late OR NOT excluded.keyed)
-                     ELSE NOT answers.final OR excluded.changeable END
+                     ELSE answers.late OR NOT answers.final OR excluded.changeable END
         RETURNING seat_id, slide_id, attempt, final, late
       SQL
 

@@ -45,6 +45,12 @@ module Roost
         database[:accounts].where(id: account_id).update(stopped_at: stopped ? Sequel.function(:clock_timestamp) : nil)
       end
 
+      # The one keeper there is from now on.
+      def make_keeper(account_id)
+        database[:accounts].where(keeper: true).update(keeper: false)
+        database[:accounts].where(id: account_id).update(keeper: true)
+      end
+
       # Gives a teacher's lessons, classes, students, sessions and bank of questions to a colleague.
       def hand_over(from, to)
         mine = { account_id: to }

@@ -18,14 +18,15 @@ module Roost
       # after those before are in. One string, so that nobody waits for more than the database's own work.
       ENTER = <<~SQL.freeze
         SELECT pg_advisory_xact_lock(77813, :session_id);
-        INSERT INTO seats (session_id, name, practice, student_id, time_factor, extra, device, keypad, receiver_id, token_digest, team_id)
+        INSERT INTO seats (session_id, name, practice, student_id, time_factor, extra, device, keypad, receiver_id, number, token_digest, team_id)
         SELECT :session_id, :name, :practice, :student_id, COALESCE((SELECT time_factor FROM students WHERE id = :student_id), 1),
-               :extra, :device, :keypad, :receiver_id, :digest, COALESCE(:team_id, #{Teams::SMALLEST})
+               :extra, :device, :keypad, :receiver_id, :number, :digest, COALESCE(:team_id, #{Teams::SMALLEST})
         WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
         ON CONFLICT DO NOTHING RETURNING id
       SQL
       # What a seat may have besides.
-      BARE = { student_id: nil, extra: "", device: nil, keypad: nil, receiver_id: nil }.freeze
+      BARE = { student_id: nil, extra: "", device: nil, keypad: nil, receiver_id: nil,
+               number: nil }.freeze
       private_constant :ENTER, :BARE
 
       # @param room [Integer, nil] how many seats there may be; nil when that is no matter
@@ -100,12 +101,55 @@ module Roost
         false
       end
 
-      # Gives a seat to another device.
+      # Gives a seat to another device. What waits on the earlier one is known by the token it had.
       # @return [String] the token by which it is known from now on
       def move(seat_id)
         token = SecureRandom.urlsafe_base64(16)
-        database[:seats].where(id: seat_id).update(token_digest: Seats.digest(token))
+        transaction do
+          database[:former_tokens].insert(%i[token_digest seat_id],
+                                          database[:seats].where(id: seat_id).select(:token_digest, :id))
+          database[:seats].where(id: seat_id).update(token_digest: Seats.digest(token))
+        end
         token
+      end
+
+      # @return [Hash, nil] :id, :session_id, :name of the seat that had a token before
+      def by_former_token(token)
+        former = database[:former_tokens].where(token_digest: Seats.digest(token)).select(:seat_id)
+        database[:seats].where(id: former, removed_at: nil).select(:id, :session_id, :name).first
+      end
+
+      # @param number [String] with which somebody comes back
+      # @return [Integer, nil] id of the seat of that name and number
+      def by_number(session_id, name, number)
+        database[:seats].where(session_id: session_id, removed_at: nil, number: number)
+                        .where(Sequel.function(:lower, :name) => name.downcase).get(:id)
+      end
+
+      # @return [String, nil] the number of a seat that was not opened by a pass
+      def number(seat_id) = database[:seats].where(id: seat_id).get(:number)
+
+      # @param device [String]
+      # @return [Array<String>] names of the seats that a device has in a session
+      def names_on(session_id, device)
+        database[:seats].where(session_id: session_id, device: device, removed_at: nil).order(:id).select_map(:name)
+      end
+
+      # The name is nobody's any more.
+      def free_name(seat_id) = database[:seats].where(id: seat_id).update(name: Sequel.join([:name, " (freed ", :id, ")"]))
+
+      # A device has opened a seat.
+      # @param browser [String] what it says it is
+      def opened_on(seat_id, device, browser)
+        now = Sequel.function(:clock_timestamp)
+        database[:seat_devices].insert_conflict(target: %i[seat_id device], update: { last_at: now, browser: browser })
+                               .insert(seat_id: seat_id, device: device, browser: browser)
+      end
+
+      # @return [Hash{Integer=>Array<Hash>}] seat id to :browser, :first_at and :last_at of each device
+      def devices(seat_ids)
+        database[:seat_devices].where(seat_id: seat_ids).order(:first_at).select_hash_groups(:seat_id,
+                                                                                             %i[browser first_at last_at])
       end
 
       # Puts a seat forward in time, for demo data.

@@ -89,6 +89,9 @@ module Roost
         moved && Kept.new(**before.to_h, sitting: sitting.kept(seen: moved[:seen].to_a.freeze, moved_at: moved[:moved_at]))
       end
 
+      # It goes on as if it had not been handed in.
+      def not_handed_in(id) = database[:sittings].where(id: id).update(handed_in_at: nil, moved_at: NOW)
+
       # Those at work in a quiz have until then, or as long as they like (nil).
       # @param ends_at [Float, nil]
       def end_all(session_id, section_id, ends_at)

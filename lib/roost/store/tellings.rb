@@ -14,6 +14,13 @@ module Roost
         database[:tellings].insert_conflict.import(%i[seat_id slide_id attempt], rows)
       end
 
+      # What a seat was told since then settles nothing.
+      # @param since [Float] epoch seconds
+      def forget(seat_id, attempt, since:)
+        database[:tellings].where(seat_id: seat_id, attempt: attempt)
+                           .where(Sequel[:told_at] >= Sequel.function(:to_timestamp, since)).delete
+      end
+
       # @return [Hash{Integer=>Integer}] seat id to of how many answers it was told, in its last attempt of which it was
       def counts(session_id)
         of_session = database[:tellings].join(:seats, id: :seat_id).where(session_id: session_id)

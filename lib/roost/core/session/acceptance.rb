@@ -71,7 +71,9 @@ module Roost
             return false if stored.final && !save.readable
             return false unless same_window?(save, stored)
 
-            in_time ? !stored.final || (save.changeable && !settled) : !stored.final && (stored.late || !save.keyed)
+            return !stored.final && (stored.late || !save.keyed) unless in_time
+
+            stored.late || !stored.final || (save.changeable && !settled)
           end
 
           # What one window wrote replaces what another did only where it was written over it.

@@ -16,7 +16,7 @@ module Roost
 
         NAMES = %w[begin next back jump open again close expire add_time more_time talk move_talk end_talk pair pen
                    pen_down board board_down show hide spotlight eyes_up eyes_down put_aside count_again curate lock unlock
-                   make_room end].freeze
+                   by_hand by_themselves make_room end].freeze
         ADDED_SECONDS = (5..600)
         ROOM = (1..1500)
 
@@ -137,6 +137,11 @@ module Roost
         def lock(_arguments) = while_open { state.with(locked: true) }
 
         def unlock(_arguments) = while_open { state.with(locked: false) }
+
+        # Devices that have not been here wait until the teacher lets them in.
+        def by_hand(_arguments) = while_open { state.with(by_hand: true) }
+
+        def by_themselves(_arguments) = while_open { state.with(by_hand: false) }
 
         # "seats" says how many there are to be room for.
         def make_room(arguments)

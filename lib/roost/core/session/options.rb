@@ -17,14 +17,16 @@ module Roost
       # entry::            by what students come in: one of ENTRIES
       # teams::            how seats come to teams: one of Team::WAYS; team_count:: how many there are, as text
       # extra::            what is asked of them besides, as the page calls it; "" for nothing
+      # names_alone::      in an assignment, a name of the class list needs no pass
       # released::         their copies have all that is right, whatever was told before
       # rules_version::    of Rules, those in force when it was started
       Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :results_itself, :questions_mixed,
-                           :parts_mixed, :own_copy, :speed_share, :entry, :extra, :teams, :team_count, :released, :rules_version,
+                           :parts_mixed, :own_copy, :speed_share, :entry, :extra, :teams, :team_count, :names_alone,
+                           :released, :rules_version,
                            keyword_init: true) do
         # Those that are ticked.
         self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself questions_mixed
-                          parts_mixed own_copy].freeze
+                          parts_mixed own_copy names_alone].freeze
         self::ENTRIES = { "free" => "A name they type", "list" => "Their name, picked from the class list",
                           "pass" => "Their student pass", "made_up" => "A made-up name they are given" }.freeze
         # For which there has to be a class.
@@ -34,7 +36,7 @@ module Roost
                                "0.5" => "Speed counts half" }.freeze
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
                            results_itself: false, questions_mixed: false, parts_mixed: false, own_copy: true, speed_share: "0.25",
-                           entry: "free", extra: "", teams: "", team_count: "4", released: false,
+                           entry: "free", extra: "", teams: "", team_count: "4", names_alone: false, released: false,
                            rules_version: Rules::CURRENT.version }.freeze
 
         # Sessions of before students had copies give none, and those of before rules had versions keep the first.

@@ -24,9 +24,10 @@ module Roost
       # begun_at:: when the lesson began (epoch seconds); nil in the lobby, and for sessions of before that was kept
       # talk::     Talk over the present slide, or nil
       # to_show::  "key" or "standings", to be put up as soon as the grace after answering is over; nil mostly
+      # by_hand::  whether devices that have not been here are let in by the teacher, one by one
       # time_given:: to those at work in a quiz: Hash of its id to Hash of EVERYBODY or a seat's id (text) to seconds
       State = Struct.new(:phase, :slide_id, :openings, :showing, :eyes_up, :set_aside, :curated, :room_for, :locked, :talk,
-                         :pairs, :begun_at, :pen, :board, :boards, :inked, :time_given, :to_show,
+                         :pairs, :begun_at, :pen, :board, :boards, :inked, :time_given, :to_show, :by_hand,
                          keyword_init: true) do
         self::EXPECTED = 60
         self::EVERYBODY = "all"
@@ -34,7 +35,8 @@ module Roost
         def self.start
           new(phase: "lobby", slide_id: nil, openings: {}.freeze, showing: {}.freeze, eyes_up: false, set_aside: [].freeze,
               curated: {}.freeze, room_for: self::EXPECTED, locked: false, talk: nil, pairs: [].freeze, begun_at: nil,
-              pen: false, board: nil, boards: [].freeze, inked: [].freeze, time_given: {}.freeze, to_show: nil).freeze
+              pen: false, board: nil, boards: [].freeze, inked: [].freeze, time_given: {}.freeze, to_show: nil,
+              by_hand: false).freeze
         end
 
         # @param document [Hash] as #to_document gives it
@@ -48,7 +50,7 @@ module Roost
               pairs: document.fetch("pairs", []).freeze, begun_at: document["begun_at"],
               pen: document.fetch("pen", false), board: document["board"], boards: document.fetch("boards", []).freeze,
               inked: document.fetch("inked", []).freeze, time_given: document.fetch("time_given", {}).freeze,
-              to_show: document["to_show"],
+              to_show: document["to_show"], by_hand: document.fetch("by_hand", false),
               curated: document.fetch("curated", {}).transform_values { |each| Curation.from_document(each) }.freeze).freeze
         end
 
@@ -102,7 +104,7 @@ module Roost
           { "phase" => phase, "slide_id" => slide_id, "showing" => showing, "eyes_up" => eyes_up, "aside" => set_aside,
             "room_for" => room_for, "locked" => locked, "talk" => talk&.to_document, "pairs" => pairs, "begun_at" => begun_at,
             "pen" => pen, "board" => board, "boards" => boards, "inked" => inked, "time_given" => time_given,
-            "to_show" => to_show, "curated" => curated.transform_values(&:to_document) }
+            "to_show" => to_show, "by_hand" => by_hand, "curated" => curated.transform_values(&:to_document) }
         end
       end
     end

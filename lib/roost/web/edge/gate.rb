@@ -17,6 +17,8 @@ module Roost
       STRUCTURED = %w[prompt ids questions pictures picture_files picture_alts held held_names
                       held_options apart students languages classes sections].freeze
       FORMS = %w[application/x-www-form-urlencoded multipart/form-data].freeze
+      # What is sent where no form is, so that nobody takes it for one.
+      NO_FORM = "application/octet-stream"
       SAID_BY_PROXIES = /\AHTTP_(?:FORWARDED|X_FORWARDED_\w+|X_REAL_IP|CLIENT_IP|TRUE_CLIENT_IP)\z/
       BAD = "That request could not be read. Go back, reload the page, and try again."
 
@@ -33,6 +35,7 @@ module Roost
       def call(env)
         settle_sender(env)
         bare(env) if %w[GET HEAD].include?(env["REQUEST_METHOD"])
+        env["CONTENT_TYPE"] = NO_FORM if env["PATH_INFO"].to_s.match?(@raw)
         well_formed?(env) ? @app.call(env) : Gate.refusal(400, BAD)
       end
 
@@ -80,9 +83,7 @@ module Roost
 
       def takes?(parameters) = sound?(parameters, 0) && shaped?(parameters)
 
-      def form?(request)
-        !request.path_info.match?(@raw) && FORMS.include?(request.media_type)
-      end
+      def form?(request) = FORMS.include?(request.media_type)
 
       def text?(text)
         text = text.dup.force_encoding(Encoding::UTF_8) unless text.encoding == Encoding::UTF_8

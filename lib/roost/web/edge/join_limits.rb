@@ -28,6 +28,13 @@ module Roost
         # @return [Boolean] whether that were too many within a minute
         def wrong?(address) = cache.count("codes:#{address}", PERIOD) > WRONG_CODES
 
+        # Counts a pass or the code of a class that nobody has.
+        # @return [Array<Integer>] the status of the answer
+        def unknown(request)
+          many = cache.count("unknown:#{Address.of(request)}", PERIOD) > WRONG_CODES
+          [many ? 429 : 404]
+        end
+
         # Counts what was refused to somebody who wanted to come in.
         # @return [Boolean] whether that were too many for a session within a minute
         def refused?(address, session_id) = cache.count("refused:#{address}:#{session_id}", PERIOD) > WRONG_NAMES

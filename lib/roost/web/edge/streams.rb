@@ -43,13 +43,13 @@ module Roost
         end
 
         row = audience == :screen ? Store::Sessions.new.by_screen_key(id) : own_session(id, env["rodauth"].session_value)
-        return :alone if row&.alone
+        return row && :alone if row.nil? || row.alone
 
-        row && { audience: audience, session_id: row.id, sign_in: env["roost.sign_in"] }
+        { audience: audience, session_id: row.id, sign_in: env["roost.sign_in"] }
       end
 
       def own_session(id, account_id)
-        account_id && id.match?(/\A\d{1,18}\z/) && Store::Sessions.new.of_teacher(account_id, id.to_i)
+        Store::Sessions.new.of_teacher(account_id, id.to_i) if account_id && id.match?(/\A\d{1,18}\z/)
       end
     end
   end

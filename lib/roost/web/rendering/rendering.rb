@@ -175,6 +175,9 @@ module Roost
       # @return [Exchange::SchoolTime] how times are said here; looked up once a page
       def school_time = @school_time ||= Operations::SchoolClock.here
 
+      # What a browser that calls itself so runs on.
+      def device_of(agent) = agent.match?(/Mobi|Android/) ? "A phone or tablet" : "A computer"
+
       # By which a form is known when its button is pressed twice.
       # @return [String] HTML
       def once_field = %(<input type="hidden" name="once" value="#{SecureRandom.uuid}">)

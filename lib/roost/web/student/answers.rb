@@ -31,7 +31,8 @@ module Roost
 
       # @param env [Hash] Rack environment; PATH_INFO is /TOKEN
       def call(env)
-        seat = @seats[env["PATH_INFO"].delete_prefix("/")]
+        token = env["PATH_INFO"].delete_prefix("/")
+        seat = @seats[token] || Store::Seats.new.by_former_token(token)
         return reply(404, state: "refused", message: "This seat is not known. Join again with the code on the board.") unless seat
 
         return reply(429, state: "unsent", message: SOON) unless @pace.turn?(seat[:id], 1 + (env["CONTENT_LENGTH"].to_i / A_TURN))

@@ -1,15 +1,12 @@
 # frozen_string_literal: true
 
-require "rqrcode"
-
 module Roost
   module Web
     # The page of a class, at which its students see what is on. The code in the address is all it is known by.
     class ClassPage < App
       get "/:code.svg" do |code|
         content_type "image/svg+xml"
-        RQRCode::QRCode.new("#{Roost.settings.base_url}/class/#{known(code).code}")
-                       .as_svg(module_size: 8, use_path: true, viewbox: true, color: "1e1b2e", fill: "fffdf8", offset: 16)
+        QrCodes.svg("#{Roost.settings.base_url}/class/#{known(code).code}")
       end
 
       get "/:code" do |code|
@@ -23,7 +20,7 @@ module Roost
         # @return [Store::Classes::Page]
         def known(code)
           found = Operations::ClassCode.page(code[0, 40])
-          found.ok? ? found.value : halt(404, error_page("That class isn't known", found.reason))
+          found.ok? ? found.value : halt(*JoinLimits.unknown(request), error_page("That class isn't known", found.reason))
         end
       end
     end

@@ -1,11 +1,9 @@
 # frozen_string_literal: true
 
-require "rqrcode"
-
 module Roost
   module Web
-    # Joining: a code, then what the session asks for; no account and no cookie. What limits there are
-    # to trying, JoinLimits says.
+    # Joining: a code, then what the session asks for; no account. A cookie says which device it is (DeviceCookie), and
+    # nothing else. What limits there are to trying, JoinLimits says.
     class Join < App
       include JoinPage
 
@@ -13,13 +11,26 @@ module Roost
       CROWD = "Very many are joining from here just now. Wait a minute, then try again."
       MANY_REFUSED = "That didn't work either, and there were many tries from here. Ask your teacher, or wait a minute."
 
+      # Of a code that stands for something.
       get "/:code.svg" do |code|
+        read = Core::JoinCode.read(code[0, 40])
+        not_found unless read && Store::Sessions.new.by_code(read)
         content_type "image/svg+xml"
-        RQRCode::QRCode.new(Roost.settings.join_link(Core::JoinCode.read(code) || not_found))
-                       .as_svg(module_size: 8, use_path: true, viewbox: true, color: "1e1b2e", fill: "fffdf8", offset: 16)
+        QrCodes.svg(Roost.settings.join_link(read))
       end
 
-      get("/:code") { |code| entry_page(open_session(code[0, 40])) }
+      get "/:code" do |code|
+        device
+        entry_page(open_session(code[0, 40]))
+      end
+
+      # Whoever was here before, by their name and the number they were given.
+      post "/:code/back" do |code|
+        row = open_session(code[0, 40])
+        back = Operations::ComeBack.new.call(row, text("name"), text("number"))
+        refused(row, back.reason) unless back.ok?
+        redirect "/seat/#{back.value}", 303
+      end
 
       # By code alone, to what the session asks for, or with a name at once; a pass or the code of a class leads
       # to their pages.
@@ -37,6 +48,9 @@ module Roost
 
       helpers do
         def address = Address.of(request)
+
+        # By which this device is known, from now on if it was not.
+        def device = @device ||= DeviceCookie.of(request) || DeviceCookie.give(response)
 
         # The session a code stands for; else the page where codes are typed, saying why not. A right one always does.
         def open_session(code)
@@ -68,7 +82,8 @@ module Roost
         def token_for(code, row)
           unless row.options.entry == "pass"
             return Operations::JoinSession.new.call(code, text("name"), student_id: number("student"), extra: text("extra"),
-                                                                        device: text("device"), team_id: number("team"))
+                                                                        device: device, team_id: number("team"),
+                                                                        pass: text("pass").to_s[0, 40])
           end
 
           Operations::EnterByPass.new.call(text("pass").to_s[0, 40], row.id)

@@ -18,6 +18,14 @@ module Roost
           image: picture && "#{Roost.settings.base_url}#{media(picture.file)}" }
       end
 
+      # Whose names of the list need their pass.
+      # @return [Array<Integer>] ids of students
+      def with_pass(row)
+        return [] if !row.alone || row.options.names_alone
+
+        Store::Students.new.then { |students| students.passes(students.of_class(row.class_id).map(&:id)).keys }
+      end
+
       # @param row [Store::Sessions::Row] an open session
       # @param refusal [String, nil]
       def entry_page(row, refusal: nil)
@@ -26,7 +34,8 @@ module Roost
                             shared: shared_of(row),
                             people: list ? Core::StudentName.told_apart(Store::Students.new.of_class(row.class_id)) : [],
                             teams: row.options.teams == "chosen" ? Store::Teams.new.of(row.id) : [],
-                            taken: list ? Store::Seats.new.people(row.id) : [],
+                            taken: list ? Store::Seats.new.people(row.id) : [], passes: list ? with_pass(row) : [],
+                            back: request.path_info.end_with?("/back"),
                             name: text("name").to_s[0, 80], extra: text("extra").to_s[0, 80], picked: number("student"),
                             team_id: number("team"))
       end

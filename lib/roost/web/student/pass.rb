@@ -2,8 +2,7 @@
 
 module Roost
   module Web
-    # A student's own page. The pass in the address is all it is known by; there are too many to be
-    # guessed, so that nobody is held up for another's wrong ones.
+    # A student's own page. The pass in the address is all it is known by; nobody is held up for another's wrong ones.
     class Pass < App
       get("/:pass") { |pass| own_page(pass) }
 
@@ -33,7 +32,7 @@ module Roost
 
         def student(pass)
           found = Operations::EnterByPass.student(pass[0, 40])
-          found.ok? ? found.value : halt(404, error_page("That pass isn't known", found.reason))
+          found.ok? ? found.value : halt(*JoinLimits.unknown(request), error_page("That pass isn't known", found.reason))
         end
       end
     end

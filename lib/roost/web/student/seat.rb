@@ -37,12 +37,13 @@ module Roost
         not_found if row.deleted
         redirect Copies.path(seat[:id]), 303 if params.key?("copy")
 
-        Operations::VisitSeat.new.call(seat, row)
+        Operations::VisitSeat.new.call(seat, row, device: DeviceCookie.of(request), browser: request.user_agent.to_s)
         return alone(row, seat, token) if row.alone
 
         view = Core::Session::Views.seats(Store::Moments.new.at_seat(row, seat[:id]), [seat[:id]]).keys.first
         html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme,
-                                 view: view, now: row.now, token: token, name: seat[:name])
+                                 view: view, now: row.now, token: token, name: seat[:name],
+                                 number: Store::Seats.new.number(seat[:id]))
         view.slide ? Marks.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html
       end
 
@@ -79,6 +80,16 @@ module Roost
         JSON.generate(said.to_h.compact)
       end
 
+      # Text that can't be taken as an answer, for the teacher as it was typed.
+      post "/:token/typed" do |token|
+        content_type :json
+        seat = Store::Seats.new.then { |seats| seats.by_token(token) || seats.by_former_token(token) } || noting(token)
+        halt 429, JSON.generate(state: "unsent") unless settings.pace.turn?(seat[:id])
+        sent = Operations::SendTyped.new.call(seat, note)
+        status 422 unless sent.ok?
+        JSON.generate(sent.ok? ? { state: "sent" } : { state: "refused", message: sent.reason })
+      end
+
       # A picture this seat has sent.
       get "/:token/pictures/:file" do |token, file|
         not_found unless Store::Media.new.sent_by?(seat(token)[:id], file)
@@ -105,8 +116,12 @@ module Roost
         # The page of who goes through an assignment.
         def alone(row, seat, token)
           page("sitting/show", title: row.title, layout: "layouts/plain", bundle: "seat", token: token, name: seat[:name],
+                               number: Store::Seats.new.number(seat[:id]), open_to: open_until(row, seat),
                                row: row, theme: Store::Sessions.new.lesson_of(row).details.theme, rev: row.version)
         end
+
+        # @return [Float] until when the seat of an assignment may be opened (epoch seconds)
+        def open_until(row, seat) = Operations::TakeSitting.task(row, seat[:id]).ends_at
 
         def seat(token)
           Store::Seats.new.by_token(token) || halt(*without_seat(token))
@@ -114,6 +129,10 @@ module Roost
 
         # What a device gets that has a seat no more, or never had one.
         def without_seat(token)
+          if Store::Seats.new.by_former_token(token)
+            words = "Continue there. To continue here, join again with your name and number, or with your pass."
+            return [410, error_page("You continued on another device", words)]
+          end
           return [404, error_page("This seat is not known", "Join again with the code on the board.")] \
             unless Store::Seats.new.removed?(token)
 

@@ -79,10 +79,16 @@ module Roost
           row = row(seat)
           taken = Operations::TakeSitting.new.call(seat, row, **how)
           return partial("sitting/missed") unless taken
-          return partial("sitting/cover", task: taken.task, now: row.now, played: played(taken)) unless taken.kept
+          unless taken.kept
+            return partial("sitting/cover", task: taken.task, now: row.now, played: played(taken),
+number: number_of(seat))
+          end
 
           rendered(seat, row, taken, view || "sitting/slide")
         end
+
+        # @return [String, nil] with which they come back
+        def number_of(seat) = Store::Seats.new.number(seat[:id])
 
         # @param view [String] for who is at work
         def rendered(seat, row, taken, view)

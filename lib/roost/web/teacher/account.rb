@@ -17,9 +17,6 @@ module Roost
 
       helpers do
         def current = env["roost.sign_in"]
-
-        # What a browser that calls itself so runs on.
-        def device_of(agent) = agent.match?(/Mobi|Android/) ? "A phone or tablet" : "A computer"
       end
     end
   end

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "rqrcode"
-
 module Roost
   module Web
     # What a teacher gives to be done alone: giving it, who is how far, and what may be changed about it.
@@ -9,6 +7,8 @@ module Roost
       # What was done, by the word that the address carries.
       DONE = { "caught" => "Assigned: each of them finds what they missed on their page.",
                "given" => "Assigned. Students with a pass find it on their page.", "allowed" => "Allowed.",
+               "undone" => "Not handed in any more: the student can continue.",
+               "freed" => "The name is free: whoever it belongs to can join under it.",
                "posted" => "Posted to the course page.",
                "close" => "Closed for all. What was written counts.", "change" => "Changed.",
                "take_back" => "Withdrawn: it is gone from the students' pages, and kept in your records.",
@@ -43,8 +43,7 @@ module Roost
 
       get "/:id.svg" do |id|
         content_type "image/svg+xml"
-        RQRCode::QRCode.new(link(own(id)))
-                       .as_svg(module_size: 8, use_path: true, viewbox: true, color: "1e1b2e", fill: "fffdf8", offset: 16)
+        QrCodes.svg(link(own(id)))
       end
 
       # Who missed what in a session.
@@ -97,6 +96,16 @@ module Roost
         changed(row, Operations::AllowMore.new.call(account_id, row.id, whom, params), "allowed")
       end
 
+      post "/:id/seats/:seat/undo" do |id, seat|
+        row = own(id)
+        changed(row, Operations::UndoHandIn.new.call(account_id, row.id, whole(seat)), "undone")
+      end
+
+      post "/:id/seats/:seat/free" do |id, seat|
+        row = own(id)
+        changed(row, Operations::FreeName.new.call(account_id, row.id, whole(seat)), "freed")
+      end
+
       post "/:id/:way" do |id, way|
         not_found unless Operations::ChangeAssignment::WAYS.include?(way)
         row = own(id)
@@ -146,6 +155,7 @@ module Roost
           progress = Operations::FollowAssignment.new.call(row)
           page("assignments/show", title: row.title, row: row, boards: boards(row), assignment: assignment(row),
                                    progress: progress, refusal: refusal, link: link(row),
+                                   devices: Store::Seats.new.devices(progress.rows.filter_map(&:seat_id)),
                                    allowances: Store::Assignments.new.allowances(row.id), told: Store::Tellings.new.counts(row.id),
                                    said: params["said"] == "mailed" ? "In the outbox." : DONE[params["said"]])
         end

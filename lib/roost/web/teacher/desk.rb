@@ -24,6 +24,7 @@ module Roost
       # The class screen in a window of the teacher's own, at which she can draw.
       get "/:id/board" do |id|
         row = own_session(id)
+        redirect "/assignments/#{row.id}" if row.alone
         view = Core::Session::Views.screen(Store::Moments.new.of(row))
         page("screen/show", title: row.title, layout: "layouts/board", bundle: "screen", theme: view.theme, view: view,
                             now: row.now, key: row.screen_key, send: "/desk/#{row.id}/ink")
@@ -73,7 +74,9 @@ module Roost
       get "/:id/seats/:seat" do |id, seat|
         row = own_session(id)
         results = Core::Analysis::Results.new(Store::Records.new.of(row))
-        partial("desk/seat", row: row, results: results, line: results.line_of(whole(seat)) || not_found)
+        line = results.line_of(whole(seat)) || not_found
+        partial("desk/seat", row: row, results: results, line: line, number: Store::Seats.new.number(line.seat.id),
+                             devices: Store::Seats.new.devices([line.seat.id]).fetch(line.seat.id, []))
       end
 
       # One question of a quiz, as all have answered it so far.
@@ -112,6 +115,11 @@ module Roost
       post "/:id/keypads/:seat" do |id, seat|
         granted(Operations::Keypads.new.give(account_id, whole(id), whole(seat), number("student")))
         keypads(own_session(id))
+      end
+
+      post "/:id/seats/:seat/free" do |id, seat|
+        granted(Operations::FreeName.new.call(account_id, whole(id), whole(seat)))
+        done(id)
       end
 
       post "/:id/seats/:seat/remove" do |id, seat|

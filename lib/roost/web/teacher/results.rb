@@ -75,7 +75,8 @@ module Roost
         results = results(row)
         line = results.line_of(whole(seat_id)) || not_found
         page("results/student", title: line.seat.name, row: row, results: results, line: line,
-                                comments: Store::Comments.new.of([line.seat.id]))
+                                comments: Store::Comments.new.of([line.seat.id]), sent: Store::SentTexts.new.of([line.seat.id]),
+                                devices: Store::Seats.new.devices([line.seat.id]).fetch(line.seat.id, []))
       end
 
       # What the teacher writes to a student about one answer.

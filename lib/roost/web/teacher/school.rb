@@ -20,6 +20,11 @@ module Roost
         redirect "/school#teachers", 303
       end
 
+      post "/teachers/:teacher/keeper" do
+        granted(Operations::KeepSchool.new.pass_on(account_id, number("teacher")))
+        redirect "/account", 303
+      end
+
       post "/teachers/:teacher/hand-over" do
         granted(Operations::KeepSchool.new.hand_over(account_id, number("teacher"), number("to")))
         redirect "/school#teachers", 303

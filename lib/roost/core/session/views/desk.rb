@@ -18,7 +18,7 @@ module Roost
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
                           :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
                           :keypads, :set_aside, :gave, :class_name, :last_time, :step, :pairs, :teams, :dealing, :boards,
-                          :grid, :longer, :told, keyword_init: true)
+                          :grid, :longer, :told, :by_hand, keyword_init: true)
 
         # What the Desk shows, put together from a moment.
         class Desk
@@ -50,7 +50,8 @@ module Roost
             # Who is here, and who may come.
             def room(moment)
               state = moment.state
-              { code: moment.code, room_for: state.room_for, locked: state.locked, birds: moment.birds, stopped: moment.stopped,
+              { code: moment.code, room_for: state.room_for, locked: state.locked, by_hand: state.by_hand,
+                birds: moment.birds, stopped: moment.stopped,
                 missing: moment.missing.map(&:name), expected: moment.roll.length, names_shown: moment.options.names_shown,
                 class_name: moment.class_name, pairs: state.pairs.length, boards: state.boards.length,
                 keypads: moment.seats.count(&:keypad),
