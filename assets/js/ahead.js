@@ -1,8 +1,15 @@
 // Slides of a sitting, fetched while there is a line: the next few, and each that was left, as it is answered now. So one
 // can go on and back without a line. Where the browser keeps nothing for pages like ours, they are there until the page is
 // left.
+import { addressFor } from "./pictures.js";
+import * as kept from "./kept.js";
+import { say } from "./say.js";
+
+const TOLD = "roost.pictures.told";
 const STORE = "roost.sitting";
-const NEXT = 5; // slides
+const NEXT = 10; // slides
+const MOST_PICTURES = 60;
+const ROOM = 20e6; // bytes of pictures
 const PAUSE = 1000; // milliseconds between two, and up to as much more, so that a class does not ask all at once
 
 const wait = (time) => new Promise((resolve) => setTimeout(resolve, time));
@@ -12,6 +19,8 @@ export class Ahead {
   constructor(address) {
     this.address = address;
     this.kept = new Map();
+    this.pictures = new Set();
+    this.room = ROOM;
   }
 
   async store() {
@@ -53,10 +62,29 @@ export class Ahead {
       const reply = await fetch(this.name(place), { headers: { "HX-Request": "true" } });
       if (!reply.ok) return false;
       if (store) await store.put(this.name(place), reply.clone());
-      this.kept.set(place, await reply.text());
+      const html = await reply.text();
+      this.kept.set(place, html);
+      if (store) await this.takePictures(html, store);
       return true;
     } catch {
       return false;
+    }
+  }
+
+  // Pictures of a slide in the width this device shows them in, as long as there is room. Said once.
+  async takePictures(html, store) {
+    const page = new DOMParser().parseFromString(html, "text/html");
+    for (const element of page.querySelectorAll("[data-src]:not([data-ahead])")) {
+      const address = addressFor(element);
+      if (this.pictures.has(address) || this.pictures.size >= MOST_PICTURES || this.room <= 0) continue;
+      this.pictures.add(address);
+      const picture = await fetch(address, { priority: "low" }).catch(() => null);
+      if (!picture?.ok) continue;
+      this.room -= Number(picture.headers.get("content-length") ?? 100_000);
+      await store.put(address, picture).catch(() => {});
+      if (kept.get(TOLD)) continue;
+      kept.set(TOLD, true);
+      say("The next slides and their pictures are kept on this device, so that you can go on without a connection.");
     }
   }
 

@@ -5,6 +5,7 @@ import { pressed } from "./keys.js";
 import { send } from "./token.js";
 
 const REST = 500;
+const PATIENCE = 5000;
 let last = { what: "", at: 0 };
 
 const show = (html) => {
@@ -35,9 +36,24 @@ async function give(command) {
     });
     show(reply.ok ? "" : await reply.text());
     look();
+    if (reply.ok && command.command === "begin") follow();
   } catch {
     show(lost());
   }
+}
+
+// Where the button that was pressed is gone with what it did, focus goes to what stands there now.
+function follow() {
+  const live = document.querySelector("#desk");
+  const watch = new MutationObserver(() => {
+    const title = live.querySelector("h1.desk-title");
+    if (!title || document.activeElement !== document.body) return;
+    title.tabIndex = -1;
+    title.focus();
+    watch.disconnect();
+  });
+  watch.observe(live, { subtree: true, childList: true, attributes: true });
+  setTimeout(() => watch.disconnect(), PATIENCE);
 }
 
 function commandOf({ dataset: { command, after } }) {

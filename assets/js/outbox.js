@@ -4,6 +4,7 @@
 // is not written over unseen; and how long the question had been here and how often it was tried,
 // so that an answer given in time is not lost to a slow line.
 import * as kept from "./kept.js";
+import * as refused from "./refused.js";
 import { within } from "./older.js";
 
 const RETRY = [500, 1000, 2000, 3000];
@@ -19,6 +20,7 @@ export class Outbox extends EventTarget {
   // @param name of the outbox, where a seat has several
   constructor(token, { address = `/answers/${token}`, name = "outbox" } = {}) {
     super();
+    this.token = token;
     this.address = address;
     this.writer = uuid();
     this.name = name;
@@ -178,12 +180,21 @@ export class Outbox extends EventTarget {
     } else if (reply.state === "elsewhere") {
       if (now) now.held = reply.saved;
     } else {
-      this.bases[question] = save.save_id;
+      if (reply.state === "refused") this.refuse(question, save, reply.message);
+      else {
+        this.bases[question] = save.save_id;
+        refused.forget(this.token, question);
+      }
       if (same) this.drop(question);
     }
     this.keep();
     if (same && reply.state !== "behind") this.tell(question, { ...reply, final: save.final });
     if (!same) this.again = true;
+  }
+
+  // What the server will never take stays on the device, with the reason.
+  refuse(question, save, reason) {
+    if (this.name === "outbox") refused.keep(this.token, question, save, reason);
   }
 
   wait() {

@@ -52,6 +52,9 @@ function sizes(element) {
   return { first: address(first), better: fitting > first && !navigator.connection?.saveData ? address(fitting) : null };
 }
 
+// The address that fits this device, of an element that may stand in no page yet.
+export const addressFor = (element) => sizes(element).better ?? sizes(element).first;
+
 function ask(element) {
   if (!element.isConnected || !element.dataset.src) return;
   const { first, better } = sizes(element);

@@ -14,6 +14,7 @@ import "./elements/picture-series.js";
 import "./elements/seat-answer.js";
 import "./elements/seat-sitting.js";
 import "./elements/time-left.js";
+import "./elements/refused-texts.js";
 import "./elements/still-here.js";
 import "./elements/own-notes.js";
 import "./elements/seat-memory.js";

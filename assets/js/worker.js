@@ -17,11 +17,22 @@ async function prepare() {
 const orOurs = (request, ours) =>
   fetch(request).catch(async () => (await caches.match(request.url)) ?? (await caches.match(ours)) ?? Response.error());
 
+// A picture that was kept in another width than is wanted now.
+async function inAnyWidth(request) {
+  const base = request.url.replace(/\.\d+\.webp$/, "");
+  for (const name of await caches.keys()) {
+    const cache = await caches.open(name);
+    const kept = (await cache.keys()).find(({ url }) => url.startsWith(base));
+    if (kept) return cache.match(kept);
+  }
+  return Response.error();
+}
+
 addEventListener("install", (event) => event.waitUntil(prepare().then(() => skipWaiting())));
 addEventListener("activate", (event) => event.waitUntil(clients.claim()));
 addEventListener("fetch", (event) => {
   const { request } = event;
   if (request.mode === "navigate") event.respondWith(orOurs(request, PAGE));
-  else if (new URL(request.url).pathname.startsWith("/assets/"))
-    event.respondWith(caches.match(request).then((kept) => kept ?? fetch(request)));
+  else if (/^\/(?:assets|media)\//.test(new URL(request.url).pathname))
+    event.respondWith(caches.match(request).then((kept) => kept ?? fetch(request).catch(() => inAnyWidth(request))));
 });

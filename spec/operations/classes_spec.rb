@@ -137,6 +137,27 @@ RSpec.describe "Classes and their students" do
     expect(Roost::Store::Classes.new.find(other, id)).to be_nil
   end
 
+  it "are what they were to a colleague on the day she leaves: who comes later is not in her results, nor reached by her" do
+    id = a_class("Kestrel", "Ada Lindqvist")
+    ops::ShareClass.new.call(account, id, "moss@heronsgate.example") if other
+    row = ops::StartSession.new.call(other, kept_lesson(other), { "class_id" => id.to_s, "entry" => "free" }).value
+    command(row, "begin")
+    ops::ShareClass.new.stop(account, id, other)
+    fill(id, "Zoe Later")
+    results = -> { Roost::Store::Records.new.of(Roost::Store::Sessions.new.find(row.id)) }
+    expect(results.call.roll.map(&:name)).to eq(["Ada Lindqvist"])
+    command(row, "end")
+    expect(Roost::Exchange::ResultsSheet.new(Roost::Core::Analysis::Results.new(results.call)).to_csv).not_to include("Zoe")
+    expect(ops::GiveCatchUp.missed(Roost::Store::Sessions.new.find(row.id)).map do |each|
+      each.student.name
+    end).not_to include("Zoe Later")
+    expect(ops::GiveCatchUp.new.call(other, row.id).reason).to eq(ops::GiveCatchUp::NOT_YOURS)
+    own = ops::StartSession.new.call(account, kept_lesson(account), { "class_id" => id.to_s }).value
+    expect(Roost::Store::Records.new.of(own).roll.map(&:name)).to eq(["Ada Lindqvist", "Zoe Later"])
+    ops::ShareClass.new.call(account, id, "moss@heronsgate.example")
+    expect(results.call.roll.length).to eq(2)
+  end
+
   it "lose a student who is taken out and have them back, and go on into the next year" do
     old = a_class("Year 7", "Ada Lindqvist\nBo Marsh\nCleo Okafor")
     new = a_class("Year 8")

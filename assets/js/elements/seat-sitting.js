@@ -7,6 +7,8 @@ import { Ahead } from "../ahead.js";
 
 const NO_LINE = "There is no line just now. What you wrote is on this device. Try again in a moment.";
 const KEPT = "There is no line just now. Go on: what you write is on this device, and is sent when the line is back.";
+const NO_MORE =
+  "The next slide isn't on this device. What you wrote is kept here. Go on when there is a connection again, or go back.";
 const LIFE = 60000; // milliseconds between two signs of life
 const SOON = 1300; // milliseconds: how it went is told a second after the end, when what was on its way is in
 const PATIENCE = 6000; // milliseconds after which a line that says nothing is taken for none
@@ -84,6 +86,7 @@ class SeatSitting extends HTMLElement {
     const place = Number(path.match(/to=(\d+)/)?.[1]);
     const came = await this.show(verb, path);
     if (came || (place && !this.refusal && (await this.offline(place)))) this.toHeading();
+    else if (place && !this.refusal) this.missed(true, NO_MORE);
     this.moving = false;
     if (this.due) await this.refresh();
   }

@@ -1,5 +1,9 @@
+import { say } from "../say.js";
+
 // Counts down from data-left seconds and lets the sun sink with it. The first data-reading of them are to read: the sun
 // stands still then, without figures. The server sends the time that is left, so the device's own clock does not matter.
+const NEARLY = 10; // seconds
+
 class SunTimer extends HTMLElement {
   static observedAttributes = ["data-left", "data-reading"];
 
@@ -20,6 +24,7 @@ class SunTimer extends HTMLElement {
     const now = performance.now();
     this.ends = now + Number(this.dataset.left) * 1000;
     this.thinks = now + Number(this.dataset.reading || 0) * 1000;
+    this.before = 0;
   }
 
   draw() {
@@ -33,6 +38,8 @@ class SunTimer extends HTMLElement {
     const share = reading ? 1 : Math.min(1, left / Number(this.dataset.length));
     this.querySelector("circle")?.setAttribute("cy", (46 - 28 * share).toFixed(1));
     this.classList.toggle("is-short", left <= 5);
+    if (this.before > NEARLY && left <= NEARLY && left > 0) say(`${NEARLY} seconds left`);
+    this.before = left;
   }
 }
 customElements.define("sun-timer", SunTimer);

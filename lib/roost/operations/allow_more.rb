@@ -43,7 +43,7 @@ module Roost
         seats = Store::Seats.new
         return (seat_id if seats.in?(row.id, seat_id)) if seat_id
 
-        student = Store::Students.new.of_class(row.class_id.to_i).find { |each| each.id == student_id }
+        student = Store::Records.new.class_of(row).find { |each| each.id == student_id }
         return nil unless student && Store::Assignments.new.find(row.id).for?(student_id)
 
         seats.of_student(student_id, [row.id])[row.id] || seated(row, student)

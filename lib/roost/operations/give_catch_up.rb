@@ -5,6 +5,7 @@ module Roost
     # From a session, those who were absent or below the line get what they missed: an assignment that is theirs alone, by
     # their passes, from now on for a week or as the teacher says.
     class GiveCatchUp
+      NOT_YOURS = "You don't teach this class any more, so nothing can be assigned to it."
       NOBODY = "Nobody of the class has missed anything."
 
       # @param account_id [Integer]
@@ -15,6 +16,7 @@ module Roost
       def call(account_id, session_id, chosen: nil, form: {})
         row = Store::Sessions.new.of_teacher(account_id, session_id)
         return nil unless row
+        return Core::Reading.refused(NOT_YOURS) unless row.class_id && Store::Classes.new.find(account_id, row.class_id)
 
         missed = GiveCatchUp.missed(row).select { |each| chosen.nil? || chosen.include?(each.student.id) }
         return Core::Reading.refused(NOBODY) if missed.empty?

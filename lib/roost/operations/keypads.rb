@@ -79,7 +79,7 @@ module Roost
         row = Store::Sessions.new.of_teacher(account_id, session_id)
         return nil unless row&.class_id && receivers.all_keypads(session_id).any? { |seat| seat[:id] == seat_id }
 
-        person = Store::Students.new.of_class(row.class_id).find { |each| each.id == student_id }
+        person = Store::Records.new.class_of(row).find { |each| each.id == student_id }
         person && belong(row, seat_id, person)
       end
 
@@ -170,7 +170,7 @@ module Roost
       end
 
       def by_number(row, seat, number)
-        people = row.class_id ? Store::Students.new.of_class(row.class_id) : []
+        people = Store::Records.new.class_of(row)
         person = number.empty? ? nil : people.find { |each| each.number == number }
         person ? belong(row, seat[:id], person) : Core::Reading.refused(NOBODY)
       end

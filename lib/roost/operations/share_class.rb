@@ -17,6 +17,7 @@ module Roost
         return Core::Reading.refused(YOURSELF) if other == account_id
 
         Store::Classes.new.share(class_id, other)
+        Store::Sessions.new.return_to_class(other, class_id)
         SendMail.new.call(recipient: email, subject: "Amber Roost: #{row.name}", body: mail(row, name))
         Core::Reading.ok(other)
       end
@@ -26,7 +27,11 @@ module Roost
       def stop(account_id, class_id, other)
         return nil unless own(account_id, class_id)
 
-        Store::Classes.new.unshare(class_id, other)
+        classes = Store::Classes.new
+        classes.transaction do
+          classes.unshare(class_id, other)
+          Store::Sessions.new.leave_class(other, class_id, Store::Students.new.of_class(class_id))
+        end
         Core::Reading.ok(other)
       end
 

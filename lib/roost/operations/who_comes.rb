@@ -131,7 +131,7 @@ module Roost
         found.first if found.length == 1
       end
 
-      def people = @people ||= row.class_id ? Store::Students.new.of_class(row.class_id) : []
+      def people = @people ||= Store::Records.new.class_of(row)
     end
   end
 end

@@ -37,6 +37,15 @@ module Roost
         of(row, roll: [], shown: {}, sat: {}, answers: { [slide_id, attempt] => Answers.new(database).latest(row.id, slide_id) })
       end
 
+      # The class a session was given to, as its teacher may know it: as it was when she left it, where she has.
+      # @param row [Sessions::Row]
+      # @return [Array<Core::Student>]
+      def class_of(row)
+        return [] unless row.class_id
+
+        row.left ? Sessions.new(database).roll_left(row.id) : Students.new(database).of_class(row.class_id)
+      end
+
       # @return [Hash] of #of
       def parts_at_seat(row, seat_id)
         answers = row.alone ? counted(row, seat_id) : { **given(row, seat_id), sat: sat(row, seat_id) }
@@ -85,7 +94,7 @@ module Roost
       def roll(row)
         return [] unless row.class_id && row.options.attendance?
 
-        of_class = Students.new(database).of_class(row.class_id)
+        of_class = class_of(row)
         row.alone ? of_class.select { |student| assignment(row).for?(student.id) } : of_class
       end
 

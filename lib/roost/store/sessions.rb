@@ -7,7 +7,8 @@ module Roost
     # Sessions: the frozen lesson, the state and its version, and the events.
     class Sessions < Repository
       Row = Struct.new(:id, :account_id, :lesson_id, :title, :class_id, :class_name, :code, :screen_key, :lesson_version,
-                       :options, :state, :version, :created_at, :ended_at, :deleted, :now, :alone, keyword_init: true)
+                       :options, :state, :version, :created_at, :ended_at, :deleted, :now, :alone, :left,
+                       keyword_init: true)
 
       CODE_TRIES = 20
       MOST_BESIDE = 100
@@ -147,6 +148,24 @@ module Roost
         database[:sessions].where(account_id: account_id, id: id).update(options: document)
       end
 
+      # The class as it was when its teacher left it.
+      # @return [Array<Core::Student>]
+      def roll_left(id)
+        database[:sessions].where(id: id).get(:roll).to_a.map { |each| Core::Student.new(**each.transform_keys(&:to_sym)).freeze }
+      end
+
+      # A teacher leaves a class: her sessions of it keep it as it is now.
+      # @param roll [Array<Core::Student>]
+      def leave_class(account_id, class_id, roll)
+        kept = roll.map { |student| student.to_h.except(:notes) }
+        database[:sessions].where(account_id: account_id, class_id: class_id, roll: nil).update(roll: Sequel.pg_jsonb_wrap(kept))
+      end
+
+      # She teaches it again.
+      def return_to_class(account_id, class_id)
+        database[:sessions].where(account_id: account_id, class_id: class_id).update(roll: nil)
+      end
+
       # Whether students keep a copy of what they gave.
       def allow_copies(account_id, id, allowed)
         document = Sequel.pg_jsonb_op(:options).concat(Sequel.pg_jsonb({ "own_copy" => allowed }))
@@ -254,7 +273,7 @@ module Roost
       def with_now
         columns = %i[id account_id lesson_id title class_id class_name code screen_key lesson_version options state version
                      created_at ended_at deleted_at alone]
-        database[:sessions].select(*columns, Repository.epoch(Sequel.function(:clock_timestamp)).as(:now),
+        database[:sessions].select(*columns, (Sequel[:roll] !~ nil).as(:left), Repository.epoch(Sequel.function(:clock_timestamp)).as(:now),
                                    Openings::OF_SESSION.as(:openings))
       end
 

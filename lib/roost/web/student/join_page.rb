@@ -23,7 +23,7 @@ module Roost
       def with_pass(row)
         return [] if !row.alone || row.options.names_alone
 
-        Store::Students.new.then { |students| students.passes(students.of_class(row.class_id).map(&:id)).keys }
+        Store::Students.new.then { |students| students.passes(Store::Records.new.class_of(row).map(&:id)).keys }
       end
 
       # @param row [Store::Sessions::Row] an open session
@@ -32,7 +32,7 @@ module Roost
         list = row.options.entry == "list" && row.class_id
         page("front/enter", title: "Join #{row.title}", layout: "layouts/plain", bundle: "seat", row: row, refusal: refusal,
                             shared: shared_of(row),
-                            people: list ? Core::StudentName.told_apart(Store::Students.new.of_class(row.class_id)) : [],
+                            people: list ? Core::StudentName.told_apart(Store::Records.new.class_of(row)) : [],
                             teams: row.options.teams == "chosen" ? Store::Teams.new.of(row.id) : [],
                             taken: list ? Store::Seats.new.people(row.id) : [], passes: list ? with_pass(row) : [],
                             back: request.path_info.end_with?("/back"),

@@ -12,6 +12,11 @@ module Roost
       PACE = { burst: 12, rate: 2 }.freeze
       MOST_BYTES = 40_000
       NOT_KNOWN = "This seat is not known any more. What stands here is on this device only."
+      ELSEWHERE = ["You continued on another device", "What was still waiting here is sent now. Continue on the other device. " \
+                                                      "To continue here, join again with your name and number, or your pass."].freeze
+      TAKEN_OUT = ["You are no longer in this lesson", "Your teacher has taken your seat out. To come back, join again with the " \
+                                                       "code on the board."].freeze
+      NOT_HERE = ["This seat is not known", "Join again with the code on the board."].freeze
       set :pace, Pace.new(**PACE)
 
       # What shows a page of ours where there is no line (assets/js/worker.js). Changes with the assets,
@@ -127,17 +132,20 @@ module Roost
           Store::Seats.new.by_token(token) || halt(*without_seat(token))
         end
 
-        # What a device gets that has a seat no more, or never had one.
+        # What a device gets that has a seat no more, or never had one: with what it has kept of it.
         def without_seat(token)
-          if Store::Seats.new.by_former_token(token)
-            words = "Continue there. To continue here, join again with your name and number, or with your pass."
-            return [410, error_page("You continued on another device", words)]
-          end
-          return [404, error_page("This seat is not known", "Join again with the code on the board.")] \
-            unless Store::Seats.new.removed?(token)
+          seats = Store::Seats.new
+          return gone(token, 410, *ELSEWHERE, hands_over: true) if seats.by_former_token(token)
 
-          [410, error_page("You are no longer in this lesson", "Your teacher has taken your seat out. " \
-                                                               "To come back, join again with the code on the board.")]
+          seats.removed?(token) ? gone(token, 410, *TAKEN_OUT) : gone(token, 404, *NOT_HERE)
+        end
+
+        # @param hands_over [Boolean] whether what waits on the device is still taken
+        def gone(token, code, heading, words, hands_over: false)
+          return [code, error_page(heading, words)] if htmx?
+
+          [code, page("seat/gone", title: heading, layout: "layouts/plain", bundle: "seat", heading: heading, text: words,
+                                   token: token[0, 40], hands_over: hands_over)]
         end
       end
     end

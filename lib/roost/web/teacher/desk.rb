@@ -131,7 +131,7 @@ module Roost
         def keypads(row)
           receivers = Store::Receivers.new
           sitting = Store::Seats.new.people(row.id)
-          free = row.class_id ? Store::Students.new.of_class(row.class_id).reject { |each| sitting.include?(each.id) } : []
+          free = Store::Records.new.class_of(row).reject { |each| sitting.include?(each.id) }
           partial("desk/keypads", row: row, receivers: receivers.of(row.id), keypads: receivers.all_keypads(row.id),
                                   free: free)
         end
