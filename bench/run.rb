@@ -16,6 +16,7 @@ require_relative "ink"
 require_relative "joining"
 require_relative "kinds"
 require_relative "load"
+require_relative "looking_back"
 require_relative "preparing"
 require_relative "server"
 require_relative "sittings"
@@ -25,10 +26,11 @@ module Bench
   class Run
     SEATS = 500
     SPREAD = 10.0
-    PARTS_OF_THEIR_OWN = [FanOut, Answers, Classes, Commands, Ink, Joining, Sittings, Preparing, Kinds, Hostile].freeze
+    PARTS_OF_THEIR_OWN = [FanOut, Answers, Classes, Commands, Ink, Joining, Sittings, Preparing, Kinds, LookingBack,
+                          Hostile].freeze
     GOALS = { tally_ms_p95: "at most 300", seat_first_load_kb: "at most 100" }
             .merge(*PARTS_OF_THEIR_OWN.map { |part| part::GOALS }).freeze
-    PARTS = %w[seat answers commands classes ink joining sittings preparing kinds hostile].freeze
+    PARTS = %w[seat answers commands classes ink joining sittings preparing kinds looking_back hostile].freeze
     # @param parts [Array<String>] of PARTS
     def initialize(parts)
       @parts = parts
@@ -77,6 +79,7 @@ module Bench
 
     def preparing = Preparing.new(@account, @server).call
     def kinds = Kinds.new(@account, @server).call
+    def looking_back = LookingBack.new(@account, @server) { new_session(LookingBack::CLASS) }.call
     def hostile = Hostile.new(@account, @server).call
 
     def database = Roost::Store::Database.connection

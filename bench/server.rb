@@ -43,15 +43,14 @@ module Bench
     end
 
     def start
-      env = Roost::Setup::Supervisor::Program::ENVIRONMENT.merge(@env)
-      @puma = spawn(env, "bundle", "exec", "puma", "-q", *@arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
+      @puma = puma(*@arguments)
+      @back = puma("-C", "config/lookback.rb") if @arguments.include?("config/puma.rb")
       200.times { break if answering? || sleep(0.1).nil? }
       self
     end
 
     def stop
-      Process.kill(:TERM, @puma)
-      Process.wait(@puma)
+      [@puma, @back].compact.each { |pid| Process.kill(:TERM, pid) }.each { |pid| Process.wait(pid) }
     end
 
     def address = "http://#{HOST}:#{port}"
@@ -78,6 +77,11 @@ module Bench
     end
 
     private
+
+    def puma(*arguments)
+      env = Roost::Setup::Supervisor::Program::ENVIRONMENT.merge(@env)
+      spawn(env, "bundle", "exec", "puma", "-q", *arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
+    end
 
     def cookie(reply) = reply["set-cookie"].split(";").first
 

@@ -60,6 +60,12 @@ module Roost
 
     def port = Integer(@env.fetch("ROOST_PORT", "4567"))
 
+    # Whether this is the process that looks back (config/lookback.rb).
+    def looks_back? = @env["ROOST_PART"] == "lookback"
+
+    # Where that process listens.
+    def lookback_socket = var("lookback.sock")
+
     # Puma worker processes. 0 runs everything in one process.
     def workers = Integer(@env.fetch("ROOST_WORKERS", "2"))
 

@@ -25,7 +25,8 @@ RSpec.describe "Results on paper" do
     questions.drop(1).each { |each| command(session, "jump", slide: each.id) }
     put_back(session, 100, :opened_at)
     desk = sign_in_window.tap { |page| page.visit "/results/#{session.id}" }
-    desk.find(".grid th", text: "Student-01")
+    desk.click_link "Print"
+    desk.first(".grid th", text: "Student-01")
     pages = print(desk)
     expect(pages.first[1].map(&:last)).to include("Student-01", "Quest")
     expect(pages.flat_map { |width, found| found.select { |right, _| right.to_f > width - 20 } }).to be_empty

@@ -170,9 +170,9 @@ RSpec.describe Roost::Store do
       session = kept_session(account)
       command(session, "end")
       described_class.new.mark_deleted(account, session.id, true)
-      expect(described_class.new.deleted_lately(account).map(&:id)).to eq([session.id])
+      expect(Roost::Store::PastSessions.new.deleted_lately(account).map(&:id)).to eq([session.id])
       database[:sessions].update(deleted_at: Sequel.lit("now() - interval '31 days'"))
-      expect(described_class.new.deleted_lately(account)).to be_empty
+      expect(Roost::Store::PastSessions.new.deleted_lately(account)).to be_empty
     end
   end
 end

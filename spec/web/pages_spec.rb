@@ -144,7 +144,7 @@ RSpec.describe "Pages" do
       command(session, "end")
       sign_in
       get "/results/#{session.id}"
-      cells = Nokogiri::HTML(body).css("tbody tr").to_h { |row| [row.at("th").text, row.at("td .sr-only").text] }
+      cells = Nokogiri::HTML(body).css("tbody tr").to_h { |row| [row.at("th").text, row.at("td .badge")["aria-label"]] }
       expect(cells).to eq("Ada" => "right", "Bo" => "wrong", "Cleo" => "no answer", "Dev" => "not reached")
       expect(body).to include("33 %")
     end

@@ -18,6 +18,10 @@ module Roost
         CSV.generate(+BYTE_ORDER_MARK) { |csv| rows.each { |row| csv << row.map { |cell| quoted(cell) } } }
       end
 
+      # @param cells [Array]
+      # @return [String] of a row or some of its cells, without an end
+      def self.line(cells) = CSV.generate_line(cells.map { |cell| quoted(cell) }, row_sep: "")
+
       # A quote before what would be taken for something else; Table::Reader takes it away again.
       def self.quoted(cell, pattern = FORMULA)
         cell.is_a?(String) && cell.match?(pattern) && !cell.match?(NUMBER) ? "'#{cell}" : cell

@@ -18,9 +18,13 @@ module Roost
         @about = [results.record.title, class_name, date]
       end
 
+      # What a student, a question and an answer say is put into words once, and stands in many rows.
       # @return [String]
       def to_csv
-        CsvText.of([COLUMNS, *results.lines.flat_map { |line| rows(line) }, *absent])
+        sheet = CsvText.of([COLUMNS])
+        results.lines.each { |line| rows(line) { |parts| sheet << parts.join(",") << "\n" } }
+        absent.each { |cells| sheet << CsvText.line(cells) << "\n" }
+        sheet
       end
 
       private
@@ -31,23 +35,40 @@ module Roost
         results.record.missing.map { |student| [*@about, student.name, student.number, nil, nil, nil, nil, "absent"] }
       end
 
-      def number(seat) = results.record.roll.find { |student| student.id == seat.student_id }&.number
+      def numbers = @numbers ||= results.record.roll.to_h { |student| [student.id, student.number] }
 
+      # @yieldparam parts [Array<String>] of a row, each some cells
       def rows(line)
-        results.slides.map do |slide|
+        who = CsvText.line([*@about, line.seat.name, numbers[line.seat.student_id], line.seat.extra])
+        practice = CsvText.line([yes(line.seat.practice)])
+        results.slides.each do |slide|
           outcome = line.outcomes[slide.id]
-          [*@about, line.seat.name, number(line.seat), line.seat.extra, results.number(slide), slide.name, slide.prompt.label,
-           outcome.status.to_s.tr("_", " "), outcome.mark&.to_f&.round(4), outcome.points, outcome.seconds&.round(1),
-           answer(outcome, slide.prompt), yes(outcome.unfinished), late(outcome.answer), @comments[[line.seat.id, slide.id]],
-           yes(line.seat.practice)]
+          comment = @comments[[line.seat.id, slide.id]]
+          yield [who, question(slide), figures(outcome), answer(outcome, slide.prompt), flags(outcome),
+                 comment ? CsvText.line([comment]) : "", practice]
         end
       end
 
-      def answer(outcome, prompt)
-        return nil unless outcome.answer
-
-        outcome.answer.readable? ? prompt.plain(outcome.answer.value) : outcome.answer.typed_text
+      def question(slide)
+        (@questions ||= {})[slide.id] ||= CsvText.line([results.number(slide), slide.name, slide.prompt.label])
       end
+
+      # Numbers and our own words, in which nothing has to be quoted.
+      def figures(outcome)
+        "#{outcome.status.to_s.tr("_", " ")},#{outcome.mark&.to_f&.round(4)},#{outcome.points},#{outcome.seconds&.to_f&.round(1)}"
+      end
+
+      def answer(outcome, prompt)
+        return "" unless outcome.answer
+        return CsvText.line([outcome.answer.typed_text]) unless outcome.answer.readable?
+
+        ((@answers ||= {})[prompt.id] ||= {}.compare_by_identity)[outcome.answer.value] ||=
+          CsvText.line([prompt.plain(outcome.answer.value)])
+      end
+
+      def flags(outcome) = "#{yes(outcome.unfinished)},#{late_words(outcome.answer)}"
+
+      def late_words(answer) = (words = late(answer)).to_s.include?(",") ? %("#{words}") : words
 
       def late(answer)
         return "by the line, counts" if answer&.by_line

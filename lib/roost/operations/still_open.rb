@@ -9,7 +9,7 @@ module Roost
       # @return [Array<Store::Sessions::Row>] the sessions in which they may
       def call(row)
         here = row.alone && open_alone?(row) ? [row] : []
-        here + Store::Sessions.new.beside(row).select { |other| asks_the_same?(row, other) }
+        here + Store::PastSessions.new.beside(row).select { |other| asks_the_same?(row, other) }
       end
 
       private

@@ -168,12 +168,15 @@ module Roost
       def of(session_id, beyond: 0, seat_id: nil)
         given = { session_id: session_id, beyond: beyond, seat_id: seat_id }.compact
         name = seat_id ? :answers_of_seat : :answers_of_session
-        prepared(name) { all_beyond(given.key?(:seat_id)) }.call(given).map { |row| [row[:seq], read(row)] }
+        known = {}
+        prepared(name) { all_beyond(given.key?(:seat_id)) }.call(given).map { |row| [row[:seq], read(row, known)] }
       end
 
       # @param seat_id [Integer, nil] only of this seat
       # @return [Hash{Array(String, Integer)=>Hash{Integer=>Core::Session::Answer}}] slide and attempt to seat id to answer
       def by_question(session_id, seat_id: nil)
+        return all_by_question(session_id) unless seat_id
+
         of(session_id, seat_id: seat_id).each_with_object({}) do |(_seq, answer), answers|
           (answers[[answer.slide_id, answer.attempt]] ||= {})[answer.seat_id] = answer
         end
@@ -183,7 +186,8 @@ module Roost
       # @return [Hash{Integer=>Core::Session::Answer}] by seat
       def latest(session_id, slide_id)
         all = prepared(:answers_to_slide) { all_beyond(false).where(slide_id: :$slide_id) }
-        answers = all.call(session_id: session_id, beyond: 0, slide_id: slide_id).map { |row| read(row) }
+        known = {}
+        answers = all.call(session_id: session_id, beyond: 0, slide_id: slide_id).map { |row| read(row, known) }
         answers.sort_by(&:attempt).to_h { |answer| [answer.seat_id, answer] }
       end
 
@@ -205,16 +209,54 @@ module Roost
 
       private
 
+      # What many gave alike comes as one row with all who gave it.
+      ALIKE = <<~SQL
+        SELECT slide_id, attempt, value::text AS value, typed::text AS typed, beside::text AS beside, final, late, by_line, let_count,
+               string_agg(seat_id::text, ',') AS seats, string_agg(id::text, ',') AS ids, string_agg(save_id::text, ',') AS saves,
+               string_agg(date_part('epoch', received_at)::text, ',') AS times
+        FROM answers WHERE session_id = ? GROUP BY slide_id, attempt, answers.value::text, answers.typed::text, answers.beside::text,
+                                                   final, late, by_line, let_count
+      SQL
+      private_constant :ALIKE
+
+      def all_by_question(session_id)
+        database[ALIKE, session_id].each_with_object({}) do |row, answers|
+          of_question = answers[row.values_at(:slide_id, :attempt)] ||= {}
+          spread(row) { |answer| of_question[answer.seat_id] = answer }
+        end
+      end
+
+      # @yieldparam answer [Core::Session::Answer] each of those in a row
+      def spread(row)
+        seats, ids, saves, times = %i[seats ids saves times].map { |name| row.delete(name).split(",") }
+        alike = Core::Session::Answer.new(**documents(row, {}))
+        seats.each_with_index do |seat_id, at|
+          answer = alike.dup
+          answer.seat_id = seat_id.to_i
+          answer.arrival = ids[at].to_i
+          answer.save_id = saves[at]
+          answer.received_at = times[at].to_f
+          yield answer.freeze
+        end
+      end
+
       def all_beyond(of_seat)
         all = database[:answers].where(session_id: :$session_id).where { seq > :$beyond }.order(:seq)
         all = all.where(seat_id: :$seat_id) if of_seat
-        all.select(:seq, :seat_id, :slide_id, :attempt, :value, :typed, :final, :late, :by_line, :beside, :save_id, :let_count,
+        documents = %i[value typed beside].map { |name| Sequel.cast(name, :text).as(name) }
+        all.select(:seq, :seat_id, :slide_id, :attempt, *documents, :final, :late, :by_line, :save_id, :let_count,
                    Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at))
       end
 
-      def read(row)
-        documents = row.slice(:value, :typed, :beside).transform_values { |each| each&.to_h }
-        Core::Session::Answer.new(**row.except(:seq), **documents).freeze
+      # What many gave alike is read once, and is one and the same object.
+      # @param known [Hash{String=>Hash}] documents that were read already
+      def read(row, known)
+        Core::Session::Answer.new(**documents(row.except(:seq), known)).freeze
+      end
+
+      def documents(row, known)
+        %i[value typed beside].each { |name| (text = row[name]) && row[name] = known[text] ||= JSON.parse(text).freeze }
+        row
       end
 
       def save_statement = prepared(:save_answers) { database[SAVE, :$given] }

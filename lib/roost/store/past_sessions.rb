@@ -4,6 +4,8 @@ module Roost
   module Store
     # Sessions of a lesson, a class or a student, as they are looked for later.
     class PastSessions < Sessions
+      MOST_BESIDE = 100
+
       # @return [Array<Row>] of a teacher's lesson as it was given live, latest first
       def ended_of_lesson(account_id, lesson_id, most)
         with_now.where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil, alone: false).exclude(ended_at: nil)
@@ -34,6 +36,23 @@ module Roost
       def ended_of_class(account_id, class_id, most)
         with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil).exclude(ended_at: nil)
                 .reverse(:ended_at).limit(most).map { |row| read(row) }
+      end
+
+      # @return [Array<Row>] those deleted that are not purged yet, latest first
+      def deleted_lately(account_id)
+        with_now.where(account_id: account_id)
+                .where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", Roost.settings.purge_days) }
+                .reverse(:deleted_at).map { |row| read(row) }
+      end
+
+      # Sessions in which the same questions may still be asked, or will be: those of the lesson, the class or the teacher that
+      # have not ended.
+      # @param row [Row]
+      # @return [Array<Row>] others than this, the latest first, at most MOST_BESIDE
+      def beside(row)
+        same = %i[lesson_id class_id account_id].to_h { |name| [name, row[name]] }.compact
+        with_now.where(ended_at: nil, deleted_at: nil).where(Sequel.|(*same.map { |pair| [pair].to_h })).exclude(id: row.id)
+                .reverse(:created_at).limit(MOST_BESIDE).map { |other| read(other) }
       end
     end
   end

@@ -11,7 +11,6 @@ module Roost
                        keyword_init: true)
 
       CODE_TRIES = 20
-      MOST_BESIDE = 100
       LAST_TIMES = Core::LruCache.new(50)
       private_constant :LAST_TIMES
       SCREEN_KEY = /\A[\w-]{22}\z/
@@ -115,13 +114,6 @@ module Roost
         database[:session_events].where(session_id: id, command: "end", account_id: nil).any?
       end
 
-      # @return [Array<Row>] those deleted that are not purged yet, latest first
-      def deleted_lately(account_id)
-        with_now.where(account_id: account_id)
-                .where { deleted_at > Sequel.lit("now() - make_interval(days => ?)", Roost.settings.purge_days) }
-                .reverse(:deleted_at).map { |row| read(row) }
-      end
-
       # The session a code stands for: the open one, else the last that had it.
       def by_code(code)
         of_code = prepared(:session_by_code) do
@@ -130,16 +122,6 @@ module Roost
         end
         row = of_code.call(code: code).first
         row && read(row)
-      end
-
-      # Sessions in which the same questions may still be asked, or will be: those of the lesson, the class or the teacher that
-      # have not ended.
-      # @param row [Row]
-      # @return [Array<Row>] others than this, the latest first, at most MOST_BESIDE
-      def beside(row)
-        same = %i[lesson_id class_id account_id].to_h { |name| [name, row[name]] }.compact
-        with_now.where(ended_at: nil, deleted_at: nil).where(Sequel.|(*same.map { |pair| [pair].to_h })).exclude(id: row.id)
-                .reverse(:created_at).limit(MOST_BESIDE).map { |other| read(other) }
       end
 
       # Lets students see everything that was right on their copies, whatever was told, or not any more.
@@ -273,7 +255,8 @@ module Roost
       def with_now
         columns = %i[id account_id lesson_id title class_id class_name code screen_key lesson_version options state version
                      created_at ended_at deleted_at alone]
-        database[:sessions].select(*columns, (Sequel[:roll] !~ nil).as(:left), Repository.epoch(Sequel.function(:clock_timestamp)).as(:now),
+        now = Repository.epoch(Sequel.function(:clock_timestamp)).as(:now)
+        database[:sessions].select(*columns, (Sequel[:roll] !~ nil).as(:left), now,
                                    Openings::OF_SESSION.as(:openings))
       end
 

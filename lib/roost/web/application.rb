@@ -51,10 +51,7 @@ module Roost
         settings = Roost.settings
         seats = KnownSeats.new(engine)
         Rack::Builder.new do
-          use Headers, settings.secure? ? HEADERS.merge(SECURE) : HEADERS
-          use LastResort
-          use BodyLimit, BODIES
-          use Gate, proxies: settings.proxies, secure: settings.secure?, raw: BARE
+          Application.guard(self, settings)
           map("/assets") { run Application.assets }
           PUBLIC.each { |path, (app)| map(path) { run Application.packed(app) } }
           map("/stream/seat") { run Streams.new(engine, :seat) }
@@ -64,6 +61,16 @@ module Roost
           map("/outbox") { run Outbox } if settings.outbox?
           run teachers
         end.to_app
+      end
+
+      # What stands in front of all apps.
+      # @param builder [Rack::Builder]
+      def self.guard(builder, settings)
+        builder.use Headers, settings.secure? ? HEADERS.merge(SECURE) : HEADERS
+        builder.use LastResort
+        builder.use BodyLimit, BODIES
+        builder.use Gate, proxies: settings.proxies, secure: settings.secure?, raw: BARE
+        builder.use LookingBack, socket: settings.lookback_socket unless settings.looks_back?
       end
 
       def self.teachers(engine)

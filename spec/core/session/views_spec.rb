@@ -134,10 +134,14 @@ RSpec.describe Roost::Core::Session::Views do
 end
 
 RSpec.describe Roost::Core::Session::Outcome do
+  def play(game, rules: Roost::Core::Session::Rules::CURRENT, factor: 1r)
+    Roost::Core::Session::Play.new(game, 1/4r, rules, factor)
+  end
+
   def outcome(answer, shown_at: 100.0, opening: nil, prompt: game_choice)
     described_class.of(slide: slide(prompt: prompt, heading: "one two three four five six seven eight nine ten eleven twelve " \
                                                              "thirteen fourteen fifteen sixteen seventeen eighteen"),
-                       answer: answer, shown_at: shown_at, opening: opening, game: prompt.keyed?, speed: 1/4r)
+                       answer: answer, shown_at: shown_at, opening: opening, play: play(prompt.keyed?))
   end
 
   it "tells no answer from not reached" do
@@ -154,7 +158,7 @@ RSpec.describe Roost::Core::Session::Outcome do
     given = answer(1, "s1", picked("o1"), at: 130.0)
     one, twice = [1r, 2r].map do |factor|
       described_class.of(slide: slide(prompt: game_choice, heading: "word " * 18), answer: given, shown_at: 100.0, opening: nil,
-                         game: true, speed: 1/4r, factor: factor)
+                         play: play(true, factor: factor))
     end
     expect([one.points, one.seconds, twice.points, twice.seconds]).to eq([75, 30, 94, 30])
   end
@@ -163,8 +167,8 @@ RSpec.describe Roost::Core::Session::Outcome do
     late = answer(1, "s1", picked("o1"), late: true, at: 125.0)
     expect(outcome(late).to_h).to include(status: :late, mark: 0, points: 0)
     of = lambda do |answer, **about|
-      described_class.of(slide: slide(prompt: choice(keys: ["o1"])), answer: answer, shown_at: 100.0, opening: nil, game: false,
-                         speed: 1/4r, **about).to_h
+      described_class.of(slide: slide(prompt: choice(keys: ["o1"])), answer: answer, shown_at: 100.0, opening: nil,
+                         play: play(false, **about)).to_h
     end
     expect(of.call(late)).to include(status: :late, mark: 0)
     let = Roost::Core::Session::Answer.new(**late.to_h, let_count: true).freeze

@@ -60,16 +60,16 @@ module Roost
 
         def line(seat)
           outcomes = slides.to_h { |slide| [slide.id, outcome(slide, seat)] }
-          counting = slides.select { |slide| slide.prompt.counts? }
-          marks = counting.filter_map { |slide| outcomes[slide.id].mark || (0r if record.owed?(slide.id, seat.id)) }
+          @counting ||= slides.select { |slide| slide.prompt.counts? }
+          marks = @counting.filter_map { |slide| outcomes[slide.id].mark || (0r if record.owed?(slide.id, seat.id)) }
           share = record.shares.fetch(seat.id) { marks.sum / marks.length if marks.any? }
           Line.new(seat: seat, outcomes: outcomes, marks: marks, right: marks.count(1), share: share,
                    points: outcomes.values.filter_map(&:points).sum).freeze
         end
 
         def outcome(slide, seat)
-          @outcomes ||= {}
-          @outcomes[[slide.id, seat.id]] ||= record.outcome(slide.id, seat.id)
+          @outcomes ||= Hash.new { |all, id| all[id] = {} }
+          @outcomes[slide.id][seat.id] ||= record.outcome(slide.id, seat.id)
         end
       end
     end

@@ -71,8 +71,8 @@ module Roost
           given = ended.fetch([seat_id, attempt], [])
           slides.filter_map do |slide|
             answer, shown_at = all.values.map { |parts| parts.dig([slide.id, attempt], seat_id) }
-            outcome = Outcome.of(slide: slide, answer: answer, shown_at: shown_at, opening: nil, game: false, speed: 0,
-                                 rules: rules)
+            outcome = Outcome.of(slide: slide, answer: answer, shown_at: shown_at, opening: nil,
+                                 play: Play.plain(rules))
             outcome.mark || (0r if given.include?(slide.id))
           end
         end

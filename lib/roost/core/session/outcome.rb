@@ -25,31 +25,33 @@ module Roost
         # @param answer [Answer, nil]
         # @param shown_at [Float, nil] when the seat's device was sent the open prompt
         # @param opening [Opening, nil]
-        # @param game [Boolean] whether the question is played for points
-        # @param speed [Rational] the session's speed share
+        # @param play [Play] how it is played
         # @param set_aside [Boolean] whether the question was set aside
-        # @param rules [Rules] the session's
-        # @param factor [Rational] of the seat's time
-        def self.of(slide:, answer:, shown_at:, opening:, game:, speed:, set_aside: false, rules: Rules::CURRENT, factor: 1r)
+        # @param worth [Worth] of the answer, where that is known already
+        def self.of(slide:, answer:, shown_at:, opening:, play:, set_aside: false, worth: nil)
           prompt = slide.prompt
-          answer = nil if answer&.readable? && prompt.blank_answer?(answer.value)
+          worth ||= Worth.of(prompt, answer.value) if answer&.readable?
+          answer = nil if worth&.blank
           if set_aside then left_out(answer, shown_at, opening)
-          elsif answer && !answer.readable? then unread(prompt, answer, opening, game)
-          elsif answer then marked(slide, answer, shown_at, opening, Play.new(game, speed, rules, factor))
-          else without_answer(prompt, shown_at, game)
+          elsif answer && !answer.readable? then unread(prompt, answer, opening, play.game)
+          elsif answer then marked(slide, answer, worth, shown_at, opening, play)
+          else without_answer(prompt, shown_at, play.game)
           end
         end
 
-        def self.marked(slide, answer, shown_at, opening, play)
-          prompt = slide.prompt
-          mark = play.mark(prompt, answer)
+        def self.marked(slide, answer, worth, shown_at, opening, play)
+          uncounted = worth.mark && answer.late && play.uncounted?(answer)
+          mark = uncounted ? 0r : worth.mark
           timing = play.timing(slide)
           seconds = shown_at && [answer.received_at - shown_at, 0].max
-          seconds = [seconds, timing.total * play.factor].min if seconds && timing
-          late = mark && play.uncounted?(answer) && !play.rules.late_earns?
-          new(status: late ? :late : status(mark), mark: mark, seconds: seconds, answer: answer,
-              unfinished: answer.unfinished?(opening), points: (points(prompt, mark, seconds, timing, play) if play.game)).freeze
+          seconds = [seconds, timing.longest].min if seconds && timing
+          new(status: uncounted ? late_status(play) : worth.status, mark: mark, seconds: seconds, answer: answer,
+              unfinished: answer.unfinished?(opening),
+              points: (points(slide.prompt, mark, seconds, timing, play) if play.game)).freeze
         end
+
+        def self.late_status(play) = play.rules.late_earns? ? :wrong : :late
+        private_class_method :late_status
         private_class_method :marked
 
         def self.unread(prompt, answer, opening, game)

@@ -23,7 +23,9 @@ module Roost
       # before::   the Record of a moment ago; what is the same in both, as an object, is not worked out again
       class Record
         NONE = {}.freeze
-        private_constant :NONE
+        # Values of a question that are kept with what they are worth: one that is being written gives many.
+        MOST_WORTHS = 5_000
+        private_constant :NONE, :MOST_WORTHS
 
         attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies, :roll, :teams, :shares
 
@@ -50,9 +52,11 @@ module Roost
           @sat = sat
           @begun_at = begun_at
           @fresh = {}
+          @shown_to = {}
+          @all_answers = {}
           @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]
           @memory = before&.same_class?(self) ? before.memory : {}
-          @marks = before && before.lesson.equal?(lesson) ? before.marks : {}.compare_by_identity
+          @worths = before && before.lesson.equal?(lesson) ? before.worths : {}
         end
 
         # @return [Array<Student>] of the class, who have no seat
@@ -129,21 +133,21 @@ module Roost
         # @return [Seat, nil]
         def seat(seat_id) = (@by_id ||= seats.to_h { |each| [each.id, each] })[seat_id]
 
-        # What an answer earns; worked out once for each.
+        # What an answer earns.
         # @return [Rational, nil] nil where nothing is marked
         def mark(answer)
-          @marks.fetch(answer) do
-            prompt = lesson.slide(answer.slide_id).prompt
-            play = Play.new(lesson.game?(answer.slide_id), options.speed, rules, 1r)
-            @marks[answer] = answer.readable? ? play.mark(prompt, answer) : nil
-          end
+          return nil unless answer.readable?
+
+          mark = worth(answer).mark
+          mark && play(answer.slide_id, 1r).uncounted?(answer) ? 0r : mark
         end
 
         # @return [Outcome]
         def outcome(slide_id, seat_id)
-          Outcome.of(slide: lesson.slide(slide_id), answer: answer(slide_id, seat_id),
-                     shown_at: shown_at(slide_id, seat_id), opening: opening(slide_id), game: lesson.game?(slide_id),
-                     speed: options.speed, set_aside: set_aside?(slide_id), rules: rules, factor: seat(seat_id)&.factor || 1r)
+          answer = answer(slide_id, seat_id)
+          Outcome.of(slide: lesson.slide(slide_id), answer: answer, shown_at: shown_at(slide_id, seat_id),
+                     opening: opening(slide_id), play: play(slide_id, seat(seat_id)&.factor || 1r),
+                     set_aside: set_aside?(slide_id), worth: (worth(answer) if answer&.readable?))
         end
 
         # Whether a question that a seat never saw counts as answered wrongly all the same: one of a sitting that has ended.
@@ -172,15 +176,15 @@ module Roost
         end
 
         # @return [Hash{Integer=>Float}] seat id to when the question was sent to its device
-        def shown_to(slide_id) = shown.fetch([slide_id, attempt(slide_id)], NONE)
+        def shown_to(slide_id) = @shown_to[slide_id] ||= shown.fetch([slide_id, attempt(slide_id)], NONE)
 
         # Whether they can be read as answers or not; the same object as a moment ago where nothing came.
         # @return [Hash{Integer=>Answer}] seat id to answer
-        def all_answers(slide_id) = answers.fetch([slide_id, attempt(slide_id)], NONE)
+        def all_answers(slide_id) = @all_answers[slide_id] ||= answers.fetch([slide_id, attempt(slide_id)], NONE)
 
         protected
 
-        attr_reader :marks
+        attr_reader :worths
 
         def same_class?(other) = seats.equal?(other.seats) && lesson.equal?(other.lesson)
 
@@ -192,6 +196,19 @@ module Roost
         end
 
         private
+
+        # Worked out once for each value that was given to a question.
+        # @return [Worth]
+        def worth(answer)
+          of_slide = @worths[answer.slide_id] ||= {}.compare_by_identity
+          of_slide.clear if of_slide.length >= MOST_WORTHS
+          of_slide[answer.value] ||= Worth.of(lesson.slide(answer.slide_id).prompt, answer.value)
+        end
+
+        # How a question is played by who has that much time.
+        def play(slide_id, factor)
+          ((@plays ||= {})[slide_id] ||= {})[factor] ||= Play.new(lesson.game?(slide_id), options.speed, rules, factor)
+        end
 
         def on_wall(slide_id, seat_id)
           keypad = seat(seat_id)

@@ -10,6 +10,7 @@ module Roost
     # `<%==`, which it does for other templates and our own drawings only.
     module Rendering
       include Pictures
+      include Badges
 
       VIEWS = File.expand_path("../views", __dir__)
       # Views of kinds of prompt, by names that begin with kinds/.

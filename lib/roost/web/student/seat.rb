@@ -12,8 +12,9 @@ module Roost
       PACE = { burst: 12, rate: 2 }.freeze
       MOST_BYTES = 40_000
       NOT_KNOWN = "This seat is not known any more. What stands here is on this device only."
-      ELSEWHERE = ["You continued on another device", "What was still waiting here is sent now. Continue on the other device. " \
-                                                      "To continue here, join again with your name and number, or your pass."].freeze
+      ELSEWHERE = ["You continued on another device",
+                   "What was still waiting here is sent now. To continue here, join again with your name and number, or your " \
+                   "pass."].freeze
       TAKEN_OUT = ["You are no longer in this lesson", "Your teacher has taken your seat out. To come back, join again with the " \
                                                        "code on the board."].freeze
       NOT_HERE = ["This seat is not known", "Join again with the code on the board."].freeze

@@ -15,10 +15,15 @@ module Roost
         deleted = params["deleted"] && sessions.of_teacher(account_id, number("deleted"), deleted: true)
         page("results/index", title: "Results", rows: rows, seats: Store::Seats.new.count(rows.map(&:id)),
                               deleted: (deleted if deleted&.deleted),
-                              deleted_lately: sessions.deleted_lately(account_id))
+                              deleted_lately: Store::PastSessions.new.deleted_lately(account_id))
       end
 
       get("/:id") { |id| show(id, "results/students", "Students") }
+
+      get "/:id/print" do |id|
+        row = own_session(id)
+        page("results/print", title: row.title, row: row, results: results(row))
+      end
 
       get("/:id/questions") { |id| show(id, "results/questions", "Questions") }
 

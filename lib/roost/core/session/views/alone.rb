@@ -71,7 +71,7 @@ module Roost
 
             def outcome(slide, sitting, answer)
               Outcome.of(slide: slide, answer: answer, shown_at: (0.0 if sitting.seen.include?(slide.id)), opening: nil,
-                         game: false, speed: 0)
+                         play: Play.plain)
             end
 
             def own(answer, step)

@@ -1,0 +1,127 @@
+# frozen_string_literal: true
+
+require "cgi"
+
+module Bench
+  # What looking back costs, and what it costs a lesson that is on meanwhile: the results of 500 seats by 40 questions as a page
+  # and as CSV, what a class should meet again of its last 24 sessions, and another class's next slide while two of each are
+  # asked for.
+  class LookingBack
+    SEATS = 500
+    QUESTIONS = 40
+    SESSIONS = 24
+    # What is asked, filled in by a kind: its :name, :settings, and as SQL the :value that a seat (id) gives to a question (q).
+    KIND = {} # rubocop:disable Style/MutableConstant
+    CLASS = 30
+    TURNS = 15
+    GOALS = { results_500_ms: "at most 300", results_500_csv_ms: "at most 500", bring_back_ms: "at most 300",
+              lookback_ratio: "at most 1.5", lookback_rss_mb: "at most 250" }.freeze
+
+    # @param account [Integer]
+    # @param server [Server]
+    # @yieldreturn [Array(Store::Sessions::Row, Array<String>)] a session of thirty and its tokens
+    def initialize(account, server, &session)
+      @account = account
+      @server = server
+      @session = session
+    end
+
+    # @return [Hash{Symbol=>Numeric}] medians in milliseconds
+    def call
+      klass = Roost::Operations::KeepClass.new.create(@account, { "name" => "Bench #{SecureRandom.hex(3)}" }).value
+      large = ended(SEATS, nil)
+      SESSIONS.times { ended(CLASS, klass) }
+      paths = ["/results/#{large}", "/results/#{large}/results.csv", "/classes/#{klass}/bring-back"]
+      page, sheet, back = paths.map { |path| median(path) }
+      { results_500_ms: page, results_500_csv_ms: sheet, bring_back_ms: back, **beside(paths) }
+    end
+
+    private
+
+    def median(path)
+      http, headers = @server.teacher
+      times = Array.new(7) do
+        began = Bench.clock
+        raise "not there: #{path}" unless http.get(path, headers).code == "200"
+
+        (Bench.clock - began) * 1000
+      end
+      Bench.median(times.drop(2)).round(1)
+    end
+
+    # Another class's next slide, from the press to the reply, alone and while two of each are asked for all the time.
+    def beside(paths)
+      session, = @session.call
+      press = -> { turn(session) }
+      3.times { press.call }
+      alone = Array.new(TURNS) { press.call }
+      asking = true
+      readers = (paths * 2).map do |path|
+        Thread.new do
+          http, headers = @server.teacher
+          http.get(path, headers) while asking
+        end
+      end
+      sleep 2
+      loaded = Array.new(TURNS) { press.call }
+      asking = false
+      readers.each(&:join)
+      { lookback_ratio: (Bench.median(loaded) / Bench.median(alone)).round(2), lookback_rss_mb: @server.memory }
+    end
+
+    def turn(session)
+      @http, @headers = @server.teacher unless @http
+      began = Bench.clock
+      command = (@back = !@back) ? "next" : "back"
+      reply = @http.post("/desk/#{session.id}/commands", "command=#{command}", @headers.merge("hx-request" => "true"))
+      raise "refused: #{reply.code}" unless reply.code == "204"
+
+      (Bench.clock - began) * 1000
+    end
+
+    # A session that has ended, in which everybody answered every question.
+    # @return [Integer] id
+    def ended(seats, class_id)
+      lesson = Roost::Store::Lessons.new.create(@account, Roost::Core::Lesson.new(title: "Bench", slides: slides))
+      form = { "opens_itself" => "1", "class_id" => class_id.to_s }
+      row = Roost::Operations::StartSession.new.call(@account, lesson, form).value
+      fill(row, seats)
+      %w[begin end].each { |command| Roost::Operations::CommandSession.new.call(@account, row.id, command) }
+      row.id
+    end
+
+    def slides
+      Array.new(QUESTIONS) do |number|
+        prompt = Roost::Core::Kinds.named(KIND[:name]).new(id: "b#{number}", settings: KIND[:settings])
+        Roost::Core::Slide.new(id: "s#{number}", heading: "Question #{number}", prompt: prompt)
+      end
+    end
+
+    def fill(row, seats)
+      database = Roost::Store::Database.connection
+      names = Array.new(seats) do |number|
+        { session_id: row.id, name: "Student #{number}", token_digest: Sequel.blob(SecureRandom.bytes(32)) }
+      end
+      database[:seats].multi_insert(names)
+      given = { session_id: row.id, questions: QUESTIONS }
+      database[<<~SQL, given].all
+        INSERT INTO openings (session_id, slide_id, attempt, opened_at, closed_at)
+        SELECT :session_id, 's' || q, 1, now() - interval '10 minutes', now() - interval '9 minutes' FROM generate_series(0, :questions - 1) q
+        RETURNING slide_id
+      SQL
+      database[<<~SQL, given].all
+        INSERT INTO deliveries (session_id, seat_id, slide_id, sent_at)
+        SELECT session_id, id, 's' || q, now() - interval '10 minutes' FROM seats, generate_series(0, :questions - 1) q
+        WHERE session_id = :session_id RETURNING seat_id
+      SQL
+      database[<<~SQL, given].all
+        INSERT INTO answers (session_id, seat_id, slide_id, value, final, late, keyed, save_no, save_id, received_at)
+        SELECT session_id, id, 's' || q, #{KIND[:value]}, true, false, true, 1,
+               gen_random_uuid(), now() - interval '9 minutes' - make_interval(secs => (id % 50))
+        FROM seats, generate_series(0, :questions - 1) q WHERE session_id = :session_id RETURNING id
+      SQL
+    end
+  end
+end
+
+Dir[File.join(__dir__, "kinds/*/looking_back.rb")].each { |file| require file }
