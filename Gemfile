@@ -38,6 +38,7 @@ gem "prawn", "~> 2.5"
 gem "rqrcode"
 gem "sanitize"
 gem "shrine"
+gem "unicode-confusable"
 
 # Sheets
 gem "caxlsx", "~> 4.5"

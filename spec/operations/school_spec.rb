@@ -7,7 +7,7 @@ RSpec.describe "The school" do
   let(:school) { Roost::Store::School.new }
   let(:settings) do
     { "name" => "Heronsgate School", "time_zone" => "Europe/London", "top_grade" => "10", "grade_step" => "0,5",
-      "keep_days" => "730", "languages" => %w[en de xx], "joining" => "domains",
+      "keep_days" => "730", "joining" => "domains",
       "domains" => "@Heronsgate.example, marsh.example" }
   end
 
@@ -22,7 +22,7 @@ RSpec.describe "The school" do
     expect(ops::KeepSchool.new.change(other, settings)).to be_nil
     expect(ops::KeepSchool.new.change(keeper, settings)).to be_ok
     expect(school.settings.to_h).to include(name: "Heronsgate School", top_grade: 10, grade_step: 0.5, keep_days: 730,
-                                            languages: %w[en de], domains: %w[heronsgate.example marsh.example])
+                                            domains: %w[heronsgate.example marsh.example])
     { "top_grade" => ["0", "a lot", "1001"], "grade_step" => ["11", ""], "name" => ["x" * 81],
       "time_zone" => ["here", "Europe/London; DROP", "Europe/Heronsgate"],
       "domains" => ["", "no domain", "a@b@c", "-x.example"] }.each do |field, values|
@@ -97,13 +97,5 @@ RSpec.describe "The school" do
     ops::KeepSchool.new.change(keeper, settings)
     ops::Purge.new.call
     expect(database[:sessions].count).to eq(0)
-  end
-
-  it "knows rude names in the languages that were chosen" do
-    expect(Roost::Store::WordLists.rude_names.include?("Arschloch")).to be(false)
-    ops::KeepSchool.new.change(keeper, settings)
-    expect(Roost::Store::WordLists.rude_names.include?("Arschloch")).to be(true)
-    expect(Roost::Core::SchoolSettings::LANGUAGES.keys.map { |each| Roost::Store::WordLists.rude_names([each]) })
-      .to all(be_a(Roost::Core::RudeNames))
   end
 end

@@ -35,7 +35,7 @@ RSpec.describe "Any request" do
              rev kind do lesson way to moved from command what seat page q shelf subject level option drawing after words count
              email password name code key deleted changed removed undo w v cards in_lesson set_aside may_edit open starred
              archived speed_share class_name seen revision picture_files[] picture_alts[] pictures[x] prompt prompt[]
-             package classes[] students[] apart[] languages[] names stroke part points colour width erase at keypad answer student
+             package classes[] students[] apart[] names stroke part points colour width erase at keypad answer student
              battery range once opens_at closes_at attempts counts released seconds session chosen question student_id
              team paper number size allowed pass extra device
              to limit draw feedback rules must_answer

@@ -5,9 +5,6 @@ module Roost
     # What the keeper sets for the whole school, read from a form.
     module SchoolSettings
       NAME_LIMIT = 80
-      # Of lists of words that ship with the program.
-      LANGUAGES = { "en" => "English", "de" => "German", "es" => "Spanish", "fr" => "French", "it" => "Italian", "nl" => "Dutch",
-                    "pl" => "Polish", "pt" => "Portuguese", "sv" => "Swedish" }.freeze
       JOINING = { "invited" => "By invitation only", "domains" => "By invitation, or with an address in these domains" }.freeze
       KEEP = { "" => "Until they are deleted", "365" => "One year", "730" => "Two years", "1825" => "Five years" }.freeze
       NO_ZONE = "Write the time zone like Europe/London."
@@ -16,10 +13,10 @@ module Roost
       MOST_DOMAINS = 20
       GRADES = (0.01r..1000)
 
-      # @param form [Hash] "name", "time_zone", "languages", "top_grade", "grade_step", "keep_days", "joining", "domains"
+      # @param form [Hash] "name", "time_zone", "top_grade", "grade_step", "keep_days", "joining", "domains"
       # @return [Reading] of Hash
       def self.read(form)
-        chosen = { languages: languages(form), keep_days: KEEP.key?(form["keep_days"]) ? form["keep_days"][/\d+/]&.to_i : nil,
+        chosen = { keep_days: KEEP.key?(form["keep_days"]) ? form["keep_days"][/\d+/]&.to_i : nil,
                    joining: JOINING.key?(form["joining"]) ? form["joining"] : "invited" }
         [named(form), zone(form["time_zone"]), grades(form), domains(form)].reduce(Reading.ok(chosen)) do |so_far, part|
           so_far.and_then { |settings| part.map { |more| settings.merge(more) } }
@@ -28,12 +25,6 @@ module Roost
 
       def self.named(form)
         Text.read(form["name"], limit: NAME_LIMIT, what: "The name of the school", lines: false).map { |name| { name: name } }
-      end
-
-      # @return [Array<String>] of LANGUAGES, at least one
-      def self.languages(form)
-        chosen = Array(form["languages"]) & LANGUAGES.keys
-        chosen.empty? ? ["en"] : chosen
       end
 
       def self.zone(raw)
@@ -61,7 +52,7 @@ module Roost
 
         Reading.ok({ domains: domains })
       end
-      private_class_method :named, :languages, :zone, :grades, :domains
+      private_class_method :named, :zone, :grades, :domains
     end
   end
 end

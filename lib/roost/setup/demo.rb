@@ -17,7 +17,7 @@ module Roost
       OTHER = { email: "tamm@heronsgate.example", name: "Ms Tamm" }.freeze
       COLLEAGUE = { email: "rowe@heronsgate.example", name: "Mr Rowe" }.freeze
       SCHOOL = { "name" => "Heronsgate School", "time_zone" => "Europe/London", "top_grade" => "100", "grade_step" => "1",
-                 "languages" => ["en"], "joining" => "domains", "domains" => "heronsgate.example" }.freeze
+                 "joining" => "domains", "domains" => "heronsgate.example" }.freeze
       LESSONS = %w[beaks-and-supper voices-of-the-marsh birds-on-the-move].freeze
 
       # @param sessions [Integer, nil] only so many of the term, the latest

@@ -7,7 +7,7 @@ module Roost
   module Store
     # The school's settings, who teaches here, and who is invited to.
     class School < Repository
-      Row = Struct.new(:name, :time_zone, :languages, :top_grade, :grade_step, :keep_days, :joining, :domains, keyword_init: true)
+      Row = Struct.new(:name, :time_zone, :top_grade, :grade_step, :keep_days, :joining, :domains, keyword_init: true)
       Teacher = Struct.new(:id, :name, :email, :keeper, :stopped, :lessons, :classes, keyword_init: true)
 
       # A link of an invitation is good for this many days.
@@ -16,14 +16,13 @@ module Roost
       # @return [Row]
       def settings
         row = database[:school].first
-        Row.new(**row.except(:id), languages: row[:languages].to_a, domains: row[:domains].to_a).freeze
+        Row.new(**row.except(:id), domains: row[:domains].to_a).freeze
       end
 
       # @param about [Hash] of Row
       def change(about)
-        lists = %i[languages domains].to_h { |name| [name, Sequel.pg_array(about.fetch(name), :text)] }
         grades = %i[top_grade grade_step].to_h { |name| [name, BigDecimal(about.fetch(name), 8)] }
-        database[:school].update(**about, **lists, **grades)
+        database[:school].update(**about, **grades, domains: Sequel.pg_array(about.fetch(:domains), :text))
       end
 
       # Whether the database, whose clock is the only one, knows such a zone.

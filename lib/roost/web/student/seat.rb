@@ -15,8 +15,8 @@ module Roost
       ELSEWHERE = ["You continued on another device",
                    "What was still waiting here is sent now. To continue here, join again with your name and number, or your " \
                    "pass."].freeze
-      TAKEN_OUT = ["You are no longer in this lesson", "Your teacher has taken your seat out. To come back, join again with the " \
-                                                       "code on the board."].freeze
+      TAKEN_OUT = ["You are no longer in this lesson", "Your teacher has taken your seat out. To come back, join again with " \
+                                                       "the code on the board."].freeze
       NOT_HERE = ["This seat is not known", "Join again with the code on the board."].freeze
       set :pace, Pace.new(**PACE)
 
