@@ -43,8 +43,9 @@ module Bench
     end
 
     def start
-      @puma = puma(*@arguments)
-      @back = puma("-C", "config/lookback.rb") if @arguments.include?("config/puma.rb")
+      whole = @arguments.include?("config/puma.rb")
+      @back = puma("-C", "config/lookback.rb") if whole
+      @puma = puma(*@arguments, **(whole ? { "ROOST_LOOKBACK" => "1" } : {}))
       200.times { break if answering? || sleep(0.1).nil? }
       self
     end
@@ -78,8 +79,8 @@ module Bench
 
     private
 
-    def puma(*arguments)
-      env = Roost::Setup::Supervisor::Program::ENVIRONMENT.merge(@env)
+    def puma(*arguments, **more)
+      env = Roost::Setup::Supervisor::Program::ENVIRONMENT.merge(@env).merge(more)
       spawn(env, "bundle", "exec", "puma", "-q", *arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
     end
 

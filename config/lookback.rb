@@ -3,8 +3,6 @@
 require_relative "../lib/roost"
 
 # The process that looks back (Roost::Web::LookingBack): behind a Unix socket, few at a time, and after everything else.
-ENV["ROOST_PART"] = "lookback"
-
 settings = Roost.settings
 environment "production"
 bind "unix://#{settings.lookback_socket}?umask=0077"

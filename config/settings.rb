@@ -60,8 +60,8 @@ module Roost
 
     def port = Integer(@env.fetch("ROOST_PORT", "4567"))
 
-    # Whether this is the process that looks back (config/lookback.rb).
-    def looks_back? = @env["ROOST_PART"] == "lookback"
+    # Whether another process looks back (config/lookback.rb), as bin/serve has it.
+    def lookback? = @env["ROOST_LOOKBACK"] == "1"
 
     # Where that process listens.
     def lookback_socket = var("lookback.sock")
@@ -107,7 +107,9 @@ module Roost
     def secure? = base_url.start_with?("https://")
 
     # Key of the signed and encrypted session cookie: 64 bytes and more, as hex.
-    def session_secret = @session_secret ||= @env.fetch("ROOST_SESSION_SECRET") { kept_secret("session-secret") }
+    def session_secret = @session_secret ||= given_secret || kept_secret("session-secret")
+
+    def given_secret = @env["ROOST_SESSION_SECRET"]
 
     private
 

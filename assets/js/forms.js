@@ -19,8 +19,10 @@ const notSaved = (words) => {
 };
 
 document.addEventListener("htmx:after:request", (event) => {
-  const { status } = event.detail.ctx.response;
-  if (status < 400) document.querySelector("#refusals")?.replaceChildren();
+  const { request, response } = event.detail.ctx;
+  // What is asked for every few seconds saves nothing, and takes no sentence away.
+  if (request.method?.toUpperCase() === "GET") return;
+  if (response.status < 400) document.querySelector("#refusals")?.replaceChildren();
   else if (event.target.closest?.("form[data-autosave], [data-fresh-rev]")) notSaved("Not saved: see above");
 });
 

@@ -141,6 +141,13 @@ prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Grey heron", "Swi
       expect(change(rowe, text: "His").reason).to start_with("Ms Falk changed the same meanwhile.")
     end
 
+    it "are told of a colleague, though their own window has changed something else meanwhile" do
+      change(account, text: "Hers")
+      change(rowe, rev: 2, notes: "His own, in the other window")
+      expect(change(rowe, text: "His").reason).to start_with("Ms Falk changed the same meanwhile.")
+      expect(change(rowe, rev: 2, notes: "In this window").reason).to start_with("Another window of yours changed the same")
+    end
+
     it "are told of each other in the same field, and nothing is lost or half saved" do
       change(account, heading: "Hers")
       expect(change(rowe, heading: "His", notes: "Also his").reason).to start_with("Ms Falk changed the same meanwhile.")

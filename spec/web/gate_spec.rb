@@ -58,7 +58,7 @@ RSpec.describe Roost::Web::LastResort do
   it "answers whatever happens with one sentence, and writes nothing of the request into the log" do
     app = described_class.new(->(_env) { raise "secret text of /seat/TOKEN" })
     answer = nil
-    expect { answer = app.call({}) }.to output(/\Aerror: RuntimeError at .*\n\z/).to_stderr
+    expect { answer = app.call({}) }.to output(/\A#{Time.now.year}\S+Z error: RuntimeError at .*\n\z/).to_stderr
     expect([answer[0], answer[2].join]).to match([500, include("what you had saved is still there")])
     expect { app.call({}) }.not_to output(/secret|TOKEN/).to_stderr
     away = described_class.new(->(_env) { raise Sequel::PoolTimeout })

@@ -157,6 +157,19 @@ RSpec.describe "Pages" do
       expect(get("/results/#{session.id}").body).to include("No question was opened in this session.")
     end
 
+    it "say which devices opened a student's seat, as the Desk does, and have a page of their own for print" do
+      seat, = take_seat(session, "Ada")
+      %w[d e].each do |letter|
+        Roost::Operations::VisitSeat.new.call(seat, session, device: letter * 40, browser: "Mozilla/5.0 (X11; Linux) Chrome/130")
+      end
+      command(session, "begin")
+      command(session, "jump", slide: "s3")
+      sign_in
+      expect(get("/desk/#{session.id}/seats/#{seat[:id]}").body).to include("opened on 2 devices")
+      expect(get("/results/#{session.id}/students/#{seat[:id]}").body).to include("Opened on a computer (")
+      %w[print questions].each { |tab| expect(get("/results/#{session.id}/#{tab}").status).to eq(200) }
+    end
+
     it "say dates and times as clocks at the school show them, wherever the server stands" do
       session
       sign_in

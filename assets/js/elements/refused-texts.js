@@ -1,5 +1,5 @@
 // What was typed and can't be taken as an answer any more: it stands on the page with the reason, and can be copied or sent to
-// the teacher as it was typed. On the page of a seat that went on with another device, what waits here is handed over first.
+// the teacher as it was typed. On the page of a seat that is no longer this device's, what waits here is sent first.
 import { Outbox } from "../outbox.js";
 import * as refused from "../refused.js";
 import { say } from "../say.js";

@@ -27,14 +27,14 @@ module Roost
           next Core::Reading.refused(GONE) unless slide
 
           base = slide.rev == rev ? slide : (rev && Store::Revisions.new.slide_at(lesson_id, slide_id, rev))
-          next newer(account_id, lesson_id, slide_id) unless base
+          next newer(account_id, lesson_id, slide_id, rev) unless base
 
           yield(base).and_then do |mine|
             # Who has changed nothing goes on with what she sees.
             next Core::Reading.ok(Saved.new(head: head, slide: base).freeze) if mine == base
 
             both = base.equal?(slide) ? mine : merged(base, mine, slide)
-            both ? Core::Reading.ok(save(account_id, head, slide, both)) : newer(account_id, lesson_id, slide_id)
+            both ? Core::Reading.ok(save(account_id, head, slide, both)) : newer(account_id, lesson_id, slide_id, rev)
           end
         end
       end
@@ -53,7 +53,9 @@ module Roost
         document && Core::Slide.from_document(document)
       end
 
-      def newer(account_id, lesson_id, slide_id) = Core::Reading.refused(format(NEWER, author(account_id, lesson_id, slide_id)))
+      def newer(account_id, lesson_id, slide_id, rev)
+        Core::Reading.refused(format(NEWER, author(account_id, lesson_id, slide_id, rev)))
+      end
 
       # The one field that changed, or nil.
       def field(before, after)
@@ -61,11 +63,13 @@ module Roost
         paths.one? ? [after.id, *paths.first].join("/") : nil
       end
 
-      def author(account_id, lesson_id, slide_id)
-        last = Store::Revisions.new.last_change(lesson_id, slide_id)
-        return "Somebody" unless last&.author
+      # A colleague who has changed the slide since; her own window only where nobody else has.
+      def author(account_id, lesson_id, slide_id, rev)
+        revisions = Store::Revisions.new
+        colleague = revisions.colleague_since(lesson_id, slide_id, rev, account_id)
+        return colleague if colleague
 
-        last.account_id == account_id ? "Another window of yours" : last.author
+        revisions.last_change(lesson_id, slide_id)&.account_id == account_id ? "Another window of yours" : "Somebody"
       end
     end
   end

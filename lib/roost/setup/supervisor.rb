@@ -3,11 +3,10 @@
 module Roost
   module Setup
     # Keeps the parts of the running program running: programs of its own, and the database. What has
-    # ended is started again, after a pause that grows with each time in a row; it says so, and when
-    # one part can't be kept up for half an hour it stops the others and gives up.
+    # ended is started again, after a pause that grows with each time in a row, for as long as it takes, and
+    # it says so: while one part is away, the others go on.
     class Supervisor
       PAUSES = [1, 2, 4, 8, 15, 30].freeze # seconds; the last again and again
-      GIVE_UP = 1800 # seconds in which it never ran for STEADY
       STEADY = 60
       LOOK = 0.2
 
@@ -16,14 +15,20 @@ module Roost
         # Threads that each keep memory of their own to give out keep a tenth more of it than two lots do.
         ENVIRONMENT = { "MALLOC_ARENA_MAX" => "2" }.freeze
 
+        # Asked to end when the program that runs it is gone, however that ended: so nothing is left without supervision, and
+        # the port is free.
+        WITH_PARENT = %w[setpriv --pdeathsig TERM].freeze
+
         # @param command [Array<String>] as for spawn
         # @param folder [String] that it runs in
-        def initialize(*command, folder:)
+        # @param environment [Hash{String=>String}] besides what this program has
+        def initialize(*command, folder:, environment: {})
           @command = command
           @folder = folder
+          @environment = ENVIRONMENT.merge(environment)
         end
 
-        def start = @pid = spawn(ENVIRONMENT, *@command, chdir: @folder)
+        def start = @pid = spawn(@environment, *WITH_PARENT, *@command, chdir: @folder)
 
         def running?
           return false unless @pid
@@ -45,8 +50,8 @@ module Roost
         end
       end
 
-      # failing_since:: when it ended the first time in a row; due:: when it is to be started again
-      Part = Struct.new(:name, :service, :started, :failures, :failing_since, :due, keyword_init: true)
+      # failures:: in a row; due:: when it is to be started again
+      Part = Struct.new(:name, :service, :started, :failures, :due, keyword_init: true)
 
       # @param services [Hash{String=>#start, #running?, #stop}] in the order in which they are started
       # @param say [#call] takes a sentence for whoever looks after the program
@@ -56,18 +61,14 @@ module Roost
         @clock = clock
       end
 
-      # Starts all parts and keeps them up until #stop is called or one is given up.
-      # @return [String, nil] which one; nil when it was asked to end
+      # Starts all parts and keeps them up until #stop is called.
       def run
         @parts.each { |part| start(part) }
         until @stopping
           sleep LOOK
           @parts.each { |part| look(part) unless @stopping }
-          given_up = @parts.find { |part| given_up?(part) } and break
         end
-        @say.call("Giving up: #{given_up.name} can't be kept running.") if given_up
         @parts.reverse_each { |part| part.service.stop }
-        given_up&.name
       end
 
       # May be called from a signal handler.
@@ -95,15 +96,12 @@ module Roost
       end
 
       def ended(part)
-        part.failing_since = now if part.failures.zero?
         part.failures += 1
         pause = PAUSES.fetch(part.failures - 1, PAUSES.last)
         @say.call("#{part.name} has ended. It is started again in #{pause} s.")
         part.started = nil
         part.due = now + pause
       end
-
-      def given_up?(part) = part.failures > PAUSES.length && part.started.nil? && now - part.failing_since > GIVE_UP
     end
   end
 end

@@ -98,6 +98,15 @@ module Roost
         row && read(row)
       end
 
+      # @param rev [Integer, nil] the slide's, that somebody was looking at
+      # @return [String, nil] name of the other who changed the slide last since then
+      def colleague_since(lesson_id, slide_id, rev, account_id)
+        since = Sequel.pg_jsonb_op(:slides)[slide_id].get_text("rev").cast(Integer)
+        with_author(lesson_id).where(Sequel.function(:jsonb_exists, :slides, slide_id)).where { since > rev.to_i }
+                              .exclude(account_id: account_id).exclude(Sequel[:accounts][:name] => nil)
+                              .reverse(:number).get(Sequel[:accounts][:name])
+      end
+
       # Every slide there had ever been up to a revision, as that revision left it.
       # @return [Hash{String=>Hash}] documents by slide id
       def slides_at(lesson_id, number)

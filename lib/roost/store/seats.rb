@@ -148,8 +148,7 @@ module Roost
 
       # @return [Hash{Integer=>Array<Hash>}] seat id to :browser, :first_at and :last_at of each device
       def devices(seat_ids)
-        database[:seat_devices].where(seat_id: seat_ids).order(:first_at).select_hash_groups(:seat_id,
-                                                                                             %i[browser first_at last_at])
+        database[:seat_devices].where(seat_id: seat_ids).order(:first_at).to_hash_groups(:seat_id)
       end
 
       # Puts a seat forward in time, for demo data.

@@ -70,7 +70,7 @@ module Roost
         builder.use LastResort
         builder.use BodyLimit, BODIES
         builder.use Gate, proxies: settings.proxies, secure: settings.secure?, raw: BARE
-        builder.use LookingBack, socket: settings.lookback_socket unless settings.looks_back?
+        builder.use LookingBack, socket: settings.lookback_socket if settings.lookback?
       end
 
       def self.teachers(engine)

@@ -136,17 +136,17 @@ module Roost
         # What a device gets that has a seat no more, or never had one: with what it has kept of it.
         def without_seat(token)
           seats = Store::Seats.new
-          return gone(token, 410, *ELSEWHERE, hands_over: true) if seats.by_former_token(token)
+          return gone(token, 410, *ELSEWHERE) if seats.by_former_token(token)
 
           seats.removed?(token) ? gone(token, 410, *TAKEN_OUT) : gone(token, 404, *NOT_HERE)
         end
 
-        # @param hands_over [Boolean] whether what waits on the device is still taken
-        def gone(token, code, heading, words, hands_over: false)
+        # What waits on the device is sent from there; what isn't taken any more stands there.
+        def gone(token, code, heading, words)
           return [code, error_page(heading, words)] if htmx?
 
           [code, page("seat/gone", title: heading, layout: "layouts/plain", bundle: "seat", heading: heading, text: words,
-                                   token: token[0, 40], hands_over: hands_over)]
+                                   token: token[0, 40])]
         end
       end
     end
