@@ -11,10 +11,11 @@ module Roost
       class Refused < StandardError; end
 
       NO_SECRET = "Set ROOST_SESSION_SECRET (64 bytes and more, as hex): with DATABASE_URL it must not depend on this folder."
-      POOLED = "DATABASE_URL leads to a connection pooler. Amber Roost needs connections of its own: give the address of PostgreSQL."
+      POOLED = "DATABASE_URL leads to a connection pooler. Amber Roost needs connections of its own: give the address of " \
+               "PostgreSQL."
       STRANGE = "The files in %s belong to another database. Set ROOST_VAR to the folder that belongs to this one."
-      MISSING = "The files of this database are not in %s. Set ROOST_VAR to the folder that has them; several machines at once are " \
-                "not supported."
+      MISSING = "The files of this database are not in %s. Set ROOST_VAR to the folder that has them; several machines at once " \
+                "are not supported."
       SECRET = 128 # characters, as hex
       MARK = ".database"
 
