@@ -44,7 +44,7 @@ module Bench
 
     def start
       whole = @arguments.include?("config/puma.rb")
-      @back = puma("-C", "config/lookback.rb") if whole
+      @back = puma("-C", "config/lookback.rb", **Roost::Setup::Supervisor::Program::ROOMY) if whole
       @puma = puma(*@arguments, **(whole ? { "ROOST_LOOKBACK" => "1" } : {}))
       200.times { break if answering? || sleep(0.1).nil? }
       self

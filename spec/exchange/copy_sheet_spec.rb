@@ -38,11 +38,12 @@ RSpec.describe Roost::Exchange::CopySheet do
     expect(said).not_to match(/\*\*|<b>|can't be set/)
   end
 
-  it "leaves out what it can't set, and says so once" do
+  it "puts a box where something can't be set, and says once what that means" do
     rows = ["A 🐦 on a wire", "خرج", "燕子", "fine"].map { |text| { is: :given, text: text } }
     said = words(described_class.pdf({ title: "Birds", about: "", pages: [page(rows: rows)] }))
     expect(said.scan("can't be set on paper").length).to eq(1)
-    expect(said).to include("A on a wire", "fine")
+    expect(said).to include("A ▯ on a wire", "fine")
+    expect(said.scan("▯").length).to eq(4)
     expect(said).not_to match(/🐦|خ|燕/)
   end
 

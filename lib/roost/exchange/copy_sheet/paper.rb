@@ -17,7 +17,8 @@ module Roost
         # What is beside the answer, and the rest.
         LABELS = { "given" => "You", "outcome" => "", "right" => "Right", "why" => "Why", "comment" => "Your teacher",
                    "note" => "Your notes" }.freeze
-        LEFT_OUT = "Some letters or small pictures can't be set on paper. The page itself has them: print that."
+        BOX = "▯"
+        LEFT_OUT = "Some letters or small pictures can't be set on paper: ▯ stands for them. The page itself has them: print that."
         # Letters that stand one after the other from left to right, as they are written; no small coloured pictures.
         SET = /(?!\p{Emoji_Presentation})[\p{Latin}\p{Greek}\p{Cyrillic}\p{Common}\p{Inherited}]/
         INK = "251F33"
@@ -102,14 +103,14 @@ module Roost
           paper.fill_color(INK)
         end
 
-        # What can't be set is left out, and that is said at the end.
+        # Where something can't be set stands an empty box, and what that means at the end: so nobody takes what is left for
+        # the whole.
         def plain(text)
-          text.gsub(/[^[:ascii:]]/) do |letter|
-            next letter if letter.match?(SET) && paper.font.glyph_present?(letter)
+          boxes = text.gsub(/[^[:ascii:]]/) { |letter| letter.match?(SET) && paper.font.glyph_present?(letter) ? letter : BOX }
+          return boxes if boxes == text
 
-            @missing = true
-            ""
-          end
+          @missing = true
+          boxes.gsub(/#{BOX}+/o, BOX)
         end
 
         # Begins a page where less than that is left.
