@@ -93,7 +93,10 @@ document.addEventListener("change", (event) => {
 document.addEventListener("click", (event) => {
   const mark = event.target.closest("[data-insert]");
   if (mark) insert(document.getElementById(mark.dataset.into), mark.dataset.insert);
-  if (event.target.closest("[data-reload]")) location.reload();
+  if (event.target.closest("[data-reload]")) {
+    document.querySelector("#saved .is-not")?.classList.remove("is-not");
+    location.reload();
+  }
 });
 
 // A mark goes in where the cursor is; outside a formula it brings the dollar signs along.

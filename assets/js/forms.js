@@ -2,11 +2,25 @@
 // when they waited for an earlier save; asking before deleting.
 const rev = () => document.querySelector("form[data-autosave] [name=rev]").value;
 
+let mineStands = false;
+
 document.addEventListener("htmx:before:request", (event) => {
   const form = event.target.closest?.("form[data-autosave]");
   const { request } = event.detail.ctx;
   if (form && event.target === form) request.body = new URLSearchParams(new FormData(form, request.submitter ?? null));
   if (event.target.matches?.("[data-fresh-rev]")) request.body.set("rev", rev());
+  const clash = document.querySelector("#refusals [data-beside]");
+  if (clash && event.target.closest?.("form[data-autosave], [data-fresh-rev]")) {
+    request.body.set("beside", clash.dataset.beside);
+    if (mineStands) request.body.set("mine", "1");
+  }
+});
+
+// Where both changed the same, hers stands when she says so: the next save that goes out tells it.
+document.addEventListener("click", ({ target }) => {
+  if (!target.closest("[data-mine]")) return;
+  mineStands = true;
+  document.querySelector("form[data-autosave]").requestSubmit();
 });
 
 // What was not saved is not said to be.
@@ -22,8 +36,10 @@ document.addEventListener("htmx:after:request", (event) => {
   const { request, response } = event.detail.ctx;
   // What is asked for every few seconds saves nothing, and takes no sentence away.
   if (request.method?.toUpperCase() === "GET") return;
-  if (response.status < 400) document.querySelector("#refusals")?.replaceChildren();
-  else if (event.target.closest?.("form[data-autosave], [data-fresh-rev]")) notSaved("Not saved: see above");
+  if (response.status < 400) {
+    mineStands = false;
+    document.querySelector("#refusals")?.replaceChildren();
+  } else if (event.target.closest?.("form[data-autosave], [data-fresh-rev]")) notSaved("Not all is saved: see above");
 });
 
 document.addEventListener("htmx:error", (event) => {

@@ -195,8 +195,19 @@ RSpec.describe "Slides in order, and two teachers at one lesson" do
     expect(page).to have_css("#news .note", text: "Mr Rowe has just changed this slide.", wait: 12)
     page.fill_in "Text", with: "Mine"
     expect(page).to have_css(".refusal", text: "Mr Rowe changed the same meanwhile.")
-    expect(page).to have_css("#saved .saved.is-not", text: "Not saved")
+    expect(page).to have_css("#saved .saved.is-not", text: "Not all is saved")
     expect([lesson.slides.first.text, page.find_field("Text").value]).to eq(%w[Hers Mine])
+    page.fill_in "Notes for you only", with: "Bring the scope"
+    eventually { lesson.slides.first.notes == "Bring the scope" }
+    page.fill_in "Notes for you only", with: "Bring the scope, and tea"
+    eventually { lesson.slides.first.notes == "Bring the scope, and tea" }
+    sleep 6 # what is asked for every few seconds takes the sentence away no more
+    expect(page).to have_css(".refusal", text: "Mr Rowe changed the same meanwhile.")
+    expect(lesson.slides.first.text).to eq("Hers")
+    page.click_button "Keep mine"
+    eventually { lesson.slides.first.text == "Mine" }
+    expect(page).to have_no_css(".refusal")
+    expect(lesson.slides.first.notes).to eq("Bring the scope, and tea")
   end
 
   it "keeps every page of preparing usable by everybody, at 1024 wide too" do

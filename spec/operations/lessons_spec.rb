@@ -148,12 +148,27 @@ prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Grey heron", "Swi
       expect(change(rowe, rev: 2, notes: "In this window").reason).to start_with("Another window of yours changed the same")
     end
 
-    it "are told of each other in the same field, and nothing is lost or half saved" do
+    it "are told of each other in the same field; the rest is saved, and one says whose stands" do
       change(account, heading: "Hers")
       expect(change(rowe, heading: "His", notes: "Also his").reason).to start_with("Ms Falk changed the same meanwhile.")
       slide = lessons.slide(id, "s3")
-      expect([slide.heading, slide.notes]).to eq(["Hers", ""])
+      expect([slide.heading, slide.notes]).to eq(["Hers", "Also his"])
       expect(change(rowe, heading: "Hers", text: "His")).to be_ok # the same twice is no clash
+    end
+
+    it "go on with other fields while a clash stands, and undo nothing of the other's when one keeps one's own" do
+      clash = lambda do |beside, mine: false, **parts|
+        Roost::Operations::EditSlide.new.call(rowe, id, "s3", rev: 1, beside: beside, mine_stands: mine) do |slide|
+          Roost::Core::Reading.ok(slide.with(**parts))
+        end
+      end
+      change(account, heading: "Hers", text: "Also hers")
+      beside = clash.call({}, heading: "His", notes: "One").value.beside
+      beside = clash.call(beside, heading: "His", notes: "One, two").value.beside
+      expect(lessons.slide(id, "s3").notes).to eq("One, two")
+      expect(clash.call(beside, mine: true, heading: "His", notes: "One, two")).to be_ok
+      slide = lessons.slide(id, "s3")
+      expect([slide.heading, slide.text, slide.notes]).to eq(["His", "Also hers", "One, two"])
     end
   end
 

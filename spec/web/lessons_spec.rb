@@ -31,6 +31,14 @@ RSpec.describe "The builder's saves" do
     expect(lesson.slide("s1").heading).to eq("First")
   end
 
+  it "takes of what a page says it has saved only what was written here" do
+    save("/slides/s1", rev: 1, heading: "First")
+    save("/slides/s1", rev: 1, heading: "Second", beside: %(#{"0" * 64}[[["heading"],{"a":1}],[["prompt"],7]]), mine: "1")
+    expect([last_response.status, lesson.slide("s1").heading]).to eq([200, "Second"])
+    save("/slides/s1", rev: 1, heading: "Third", beside: "x")
+    expect(last_response.status).to eq(422)
+  end
+
   it "gives, changes and takes off a question without losing the slide" do
     %w[sketch writing].push("").each_with_index { |kind, place| save("/slides/s1/prompt", rev: place + 1, kind: kind) }
     expect(lesson.slide("s1").prompt).to be_nil

@@ -4,20 +4,24 @@ module Roost
   module Operations
     # Saves one slide from the builder. Reads and writes that slide only, so that it costs
     # the same in a long lesson. Where somebody saved a newer version of this slide meanwhile,
-    # both changes stand if they are in different fields, and nothing is saved if they are not: so
-    # nobody's work is overwritten.
+    # both changes stand if they are in different fields. A field that both changed stays as it is until the
+    # editor has said whose is to stand; everything else is saved meanwhile: so nobody's work is overwritten.
     class EditSlide
-      NEWER = "%s changed the same meanwhile. Your text is still here: copy what you need, then reload."
+      NEWER = "%s changed the same meanwhile. Yours is still here, and everything else is saved."
       GONE = "This slide is no longer in the lesson. Undo, or reload the page."
 
       # head:: Store::Lessons::Head after the save; slide:: Core::Slide as it is now
       Saved = Struct.new(:head, :slide, keyword_init: true)
+      # The value of a refusal. beside:: {path => value} of what the editor has saved since the rev she looks at
+      Clash = Struct.new(:beside, keyword_init: true)
 
       # @param rev [Integer] the slide's rev that the editor was looking at
+      # @param beside [Hash{Array=>Object}] as Clash has it, while a clash stands
+      # @param mine_stands [Boolean] whether the editor wants hers where both changed the same
       # @yieldparam slide [Core::Slide]
       # @yieldreturn [Core::Reading] of the changed slide
-      # @return [Core::Reading, nil] of Saved; nil when there is no such lesson
-      def call(account_id, lesson_id, slide_id, rev:)
+      # @return [Core::Reading, nil] of Saved; refused with a Clash; nil when there is no such lesson
+      def call(account_id, lesson_id, slide_id, rev:, beside: {}, mine_stands: false)
         lessons = Store::Lessons.new
         lessons.transaction do
           head = lessons.head(account_id, lesson_id, lock: true)
@@ -26,35 +30,53 @@ module Roost
           slide = lessons.slide(lesson_id, slide_id)
           next Core::Reading.refused(GONE) unless slide
 
-          base = slide.rev == rev ? slide : (rev && Store::Revisions.new.slide_at(lesson_id, slide_id, rev))
+          base = base(lesson_id, slide, rev, beside)
           next newer(account_id, lesson_id, slide_id, rev) unless base
 
           yield(base).and_then do |mine|
             # Who has changed nothing goes on with what she sees.
-            next Core::Reading.ok(Saved.new(head: head, slide: base).freeze) if mine == base
+            next Core::Reading.ok(Saved.new(head: head, slide: beside.any? ? slide : base).freeze) if mine == base
+            next Core::Reading.ok(save(account_id, head, slide, mine)) if base.equal?(slide)
 
-            both = base.equal?(slide) ? mine : merged(base, mine, slide)
-            both ? Core::Reading.ok(save(account_id, head, slide, both)) : newer(account_id, lesson_id, slide_id, rev)
+            stand, clash = parted(base, mine, slide, mine_stands)
+            saved = stand.any? ? both(account_id, head, slide, stand) : Saved.new(head: head, slide: slide).freeze
+            next Core::Reading.ok(saved) if clash.empty?
+
+            newer(account_id, lesson_id, slide_id, rev, Clash.new(beside: beside.merge(stand)))
           end
         end
       end
 
       private
 
+      # What the editor began with: the slide as it was at that rev, with what she has saved since.
+      def base(lesson_id, slide, rev, beside)
+        was = slide.rev == rev ? slide : (rev && Store::Revisions.new.slide_at(lesson_id, slide.id, rev))
+        return was if was.nil? || beside.empty?
+
+        Core::Slide.from_document(Core::DocumentChanges.with(was.to_document, beside))
+      end
+
       def save(account_id, head, before, after)
         kept = after.with(rev: before.rev + 1)
         Saved.new(head: Store::Lessons.new.save_slide(account_id, head, kept, field: field(before, kept)), slide: kept).freeze
       end
 
-      # @return [Core::Slide, nil] the present slide with what the editor changed; nil where both changed the same
-      def merged(base, mine, theirs)
+      # @return [Array(Hash, Hash)] what the editor changed that can be saved, and what both changed
+      def parted(base, mine, theirs, mine_stands)
         changes = Core::DocumentChanges.between(base.to_document, mine.to_document)
-        document = Core::DocumentChanges.merged(changes, base.to_document, theirs.to_document)
-        document && Core::Slide.from_document(document)
+        return [changes, {}] if mine_stands
+
+        Core::DocumentChanges.parted(changes, base.to_document, theirs.to_document)
       end
 
-      def newer(account_id, lesson_id, slide_id, rev)
-        Core::Reading.refused(format(NEWER, author(account_id, lesson_id, slide_id, rev)))
+      # The present slide with what the editor changed.
+      def both(account_id, head, slide, changes)
+        save(account_id, head, slide, Core::Slide.from_document(Core::DocumentChanges.with(slide.to_document, changes)))
+      end
+
+      def newer(account_id, lesson_id, slide_id, rev, clash = nil)
+        Core::Reading.new(clash, format(NEWER, author(account_id, lesson_id, slide_id, rev)))
       end
 
       # The one field that changed, or nil.

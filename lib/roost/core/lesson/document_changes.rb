@@ -21,15 +21,26 @@ module Roost
         parts.reduce({}) { |found, part| found.merge(between(before[part], after[part], path + [part])) }
       end
 
-      # One document with changes that were made to what both come from.
+      # Changes of one, beside those of another to what both come from.
       # @param changes [Hash{Array=>Object}] as #between gives them
-      # @return [Hash, nil] nil where the document has changed in the same fields otherwise
-      def self.merged(changes, base, theirs)
+      # @return [Array(Hash, Hash)] those that stand, and those to fields that the other has changed otherwise
+      def self.parted(changes, base, theirs)
         other = between(base, theirs)
-        clash = changes.any? do |path, value|
+        clash, stand = changes.partition do |path, value|
           other.any? { |theirs_path, their_value| overlap?(path, theirs_path) && [path, value] != [theirs_path, their_value] }
         end
-        clash ? nil : changes.reduce(theirs) { |document, (path, value)| put(document, path, value) }
+        [stand.to_h, clash.to_h]
+      end
+
+      # @return [Hash, nil] the document with changes to another that comes from the same; nil where both changed the same
+      def self.merged(changes, base, theirs)
+        stand, clash = parted(changes, base, theirs)
+        with(theirs, stand) if clash.empty?
+      end
+
+      # @return [Hash] the document with these changes; those to what it does not have are left out
+      def self.with(document, changes)
+        changes.reduce(document) { |so_far, (path, value)| place?(so_far, path) ? put(so_far, path, value) : so_far }
       end
 
       def self.alike?(before, after)
@@ -46,12 +57,19 @@ module Roost
         one.zip(other).all? { |a, b| a == b || b.nil? } || other.zip(one).all? { |a, b| a == b || b.nil? }
       end
 
+      # Whether there is such a field.
+      def self.place?(document, path)
+        *above, last = path
+        holder = above.reduce(document) { |part, name| part && part[name] }
+        holder.is_a?(Array) ? last < holder.length : holder.is_a?(Hash) && holder.key?(last)
+      end
+
       def self.put(document, path, value)
         return value if path.empty?
 
         document.dup.tap { |copy| copy[path.first] = put(document[path.first], path.drop(1), value) }
       end
-      private_class_method :alike?, :identity, :overlap?, :put
+      private_class_method :alike?, :identity, :overlap?, :place?, :put
     end
   end
 end

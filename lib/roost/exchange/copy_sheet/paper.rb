@@ -18,7 +18,7 @@ module Roost
         LABELS = { "given" => "You", "outcome" => "", "right" => "Right", "why" => "Why", "comment" => "Your teacher",
                    "note" => "Your notes" }.freeze
         BOX = "▯"
-        LEFT_OUT = "Some letters or small pictures can't be set on paper: ▯ stands for them. The page itself has them: print that."
+        LEFT_OUT = "Some letters or small pictures can't be set on paper: ▯ stands for them. The page itself has them: print it."
         # Letters that stand one after the other from left to right, as they are written; no small coloured pictures.
         SET = /(?!\p{Emoji_Presentation})[\p{Latin}\p{Greek}\p{Cyrillic}\p{Common}\p{Inherited}]/
         INK = "251F33"

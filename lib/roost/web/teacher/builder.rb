@@ -193,9 +193,19 @@ module Roost
           %(#{columns(row, slide)}<hx-partial hx-target="#title" hx-swap="innerMorph">#{title}</hx-partial>)
         end
 
+        # Two changed the same: the sentence, with what is saved beside it.
+        def clash(reading)
+          partial("lessons/clash", reason: reading.reason, beside: Beside.write(params["slide"], reading.value.beside))
+        end
+
         # Changes the slide in the address; answers with the parts of the page that show it.
         def edit(&block)
-          saved = granted(Operations::EditSlide.new.call(account_id, number("id"), params["slide"], rev: number("rev"), &block))
+          beside = Beside.read(params["slide"], params["beside"])
+          reading = Operations::EditSlide.new.call(account_id, number("id"), params["slide"], rev: number("rev"), beside: beside,
+                                                                                              mine_stands: params["mine"] == "1",
+                                                   &block)
+          halt 422, clash(reading) if htmx? && reading&.value && !reading.ok?
+          saved = granted(reading)
           return redirect(lesson_path(saved.head.id, slide: saved.slide.id), 303) unless htmx?
 
           partial("lessons/saved", head: saved.head, slide: saved.slide, place: saved.head.slide_ids.index(saved.slide.id))
