@@ -56,6 +56,19 @@ RSpec.describe Roost::Exchange::Drawing do
     expect(drawn.svg.scan('fill="red"').length).to eq(4000)
   end
 
+  it "refuses what uses itself up to ten thousand million parts, at once, and takes what is used often but not too often" do
+    chain = ->(depth, width) do
+      (1..depth).map { |at| %(<g id="g#{at}">#{%(<use xlink:href="#g#{at - 1}"/>) * width}</g>) }.join
+    end
+    defs = lambda do |depth, width|
+      %(<defs><rect id="g0" width="1" height="1"/>#{chain.call(depth, width)}</defs><use xlink:href="#g#{depth}"/>)
+    end
+    expect(read(defs.call(10, 10))).to be_nil
+    expect(read(%(<defs><pattern id="p">#{"<rect/>" * 3000}</pattern></defs>#{'<rect fill="url(#p)"/>' * 3000}))).to be_nil
+    expect(element(read(defs.call(2, 10)).svg, "use")).not_to be_nil
+    expect(read(%(<g id="a"><use xlink:href="#b"/></g><g id="b"><use xlink:href="#a"/></g>)).svg).to include("use")
+  end
+
   describe "kept by a teacher" do
     let(:keeping) { Roost::Operations::KeepPicture.new }
 

@@ -100,6 +100,17 @@ RSpec.describe "Safety at the edge" do
     expect(pages.map(&:body)).to all(include("&lt;b&gt;" * 420))
   end
 
+  it "shows a table of too many cells, and a formula too large to set, as they were written" do
+    table = ->(rows, columns) { "#{"|a" * columns}|\n#{"|-" * columns}|\n#{"|\n" * rows}" }
+    expect(Roost::Web::Markdown.html(table.call(9, 90))).to include("<table>")
+    html = Roost::Web::Markdown.html(table.call(300, 300))
+    expect(html).not_to include("<table>")
+    expect(html.length).to be < 20_000
+    html = Roost::Web::Markdown.html("Look: $#{"\\frac{1}{" * 150}x#{"}" * 150}$ and $x^2$")
+    expect(html.scan("<tex-formula").length).to eq(1)
+    expect(html).to include("Look: $\\frac{1}{")
+  end
+
   describe "answers" do
     let(:session) { kept_session(account) }
 
