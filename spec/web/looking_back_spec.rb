@@ -49,6 +49,15 @@ RSpec.describe Roost::Web::LookingBack do
     end
   end
 
+  it "gets a form that what stands in front of it has read" do
+    answering("HTTP/1.1 200 OK\r\ncontent-length: 2\r\n\r\nok") do
+      guarded = Roost::Web::Gate.new(web, proxies: 0, secure: false, raw: /\A\z/)
+      sent = Rack::MockRequest.new(guarded).post("/results/7/release", params: { "released" => "1", "why" => "Größe" })
+      expect(sent.body).to eq("ok")
+      expect(URI.decode_www_form(heard.pop.last)).to eq([%w[released 1], %w[why Größe]])
+    end
+  end
+
   it "is asked for results, assignments, what to bring back and exports; all else is answered at once" do
     answering("HTTP/1.1 204 No Content\r\n\r\n") do
       paths = %w[/results /results/1/print /assignments/3 /classes/2/bring-back /classes/2/roster.zip /lessons/4/questions.csv]

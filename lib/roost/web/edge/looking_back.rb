@@ -73,7 +73,7 @@ module Roost
       end
 
       def ask(socket, env)
-        sent = env["rack.input"]&.read.to_s
+        sent = body(env["rack.input"])
         query = env["QUERY_STRING"].to_s
         path = env["PATH_INFO"] + (query.empty? ? "" : "?#{query}")
         lines = headers(env).merge("content-length" => sent.bytesize, "connection" => "close")
@@ -81,6 +81,12 @@ module Roost
           "#{name}: #{value}\r\n"
         end.join}\r\n")
         socket.write(sent) unless sent.empty?
+      end
+
+      # What stands in front has read it already.
+      def body(input)
+        input.rewind if input.respond_to?(:rewind)
+        input&.read.to_s
       end
 
       def headers(env)
