@@ -29,7 +29,7 @@ RSpec.describe Roost::Core::Formula do
     parts = ["{", "}", "\\frac", "\\left(", "\\right)", "&", "\\\\", "x", " ", "\\{", "\\begin{matrix}", "\\end{matrix}", "\\let",
              "é", "\u00A0", "\\cr", "^", "🐦", "\\"]
     all = formulas.values.map(&:first) +
-          Array.new(2_000) { Array.new(drawn.rand(400)) { parts[(drawn.rand**2 * parts.length).floor] }.join }
+          Array.new(2_000) { Array.new(drawn.rand(400)) { parts[((drawn.rand**2) * parts.length).floor] }.join }
     said, = Open3.capture3("node", "--input-type=module", "-e", <<~JS, stdin_data: JSON.generate(all), chdir: Roost::Settings::ROOT)
       import { settable } from "#{Roost::Settings::ROOT}/assets/js/formula.js";
       import { readFileSync } from "node:fs";

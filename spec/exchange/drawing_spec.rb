@@ -57,7 +57,7 @@ RSpec.describe Roost::Exchange::Drawing do
   end
 
   it "refuses what uses itself up to ten thousand million parts, at once, and takes what is used often but not too often" do
-    chain = ->(depth, width) do
+    chain = lambda do |depth, width|
       (1..depth).map { |at| %(<g id="g#{at}">#{%(<use xlink:href="#g#{at - 1}"/>) * width}</g>) }.join
     end
     defs = lambda do |depth, width|
