@@ -156,6 +156,15 @@ prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Grey heron", "Swi
       expect(change(rowe, heading: "Hers", text: "His")).to be_ok # the same twice is no clash
     end
 
+    it "are told by name who has changed the order since, when their own step can't be taken back" do
+      add = ->(by, name) { Roost::Operations::ChangeLesson.new.call(by, id) { |lesson| lesson.adding([slide(name)], after: nil) } }
+      add.call(account, "n1")
+      add.call(rowe, "n2")
+      expect(Roost::Operations::UndoLesson.new.call(account, id).reason).to start_with("Mr Rowe has changed this since.")
+      expect(Roost::Operations::UndoLesson.new.call(rowe, id)).to be_ok
+      expect(Roost::Operations::UndoLesson.new.call(account, id)).to be_ok
+    end
+
     it "go on with other fields while a clash stands, and undo nothing of the other's when one keeps one's own" do
       clash = lambda do |beside, mine: false, **parts|
         Roost::Operations::EditSlide.new.call(rowe, id, "s3", rev: 1, beside: beside, mine_stands: mine) do |slide|

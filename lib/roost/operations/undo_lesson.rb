@@ -18,6 +18,7 @@ module Roost
       # @param way [Symbol] :undo or :redo
       # @return [Core::Reading, nil] of the saved lesson
       def call(account_id, lesson_id, way = :undo)
+        @account_id = account_id
         lessons = Store::Lessons.new
         lessons.transaction do
           step = step(account_id, lesson_id, way)
@@ -62,8 +63,8 @@ module Roost
         states = [step.last, step.first - 1].map { |number| revisions.lesson(row.id, number) }
         from, to = way == :undo ? states : states.reverse
         stale = step.slides.find { |id| !same?(row.lesson.slide(id), from.slide(id)) }
-        return Core::Reading.refused(format(CHANGED, author(row.id, stale))) if stale
-        return Core::Reading.refused(format(CHANGED, "Somebody")) if step.head && !same_head?(row.lesson, from)
+        stale ||= :head if step.head && !same_head?(row.lesson, from)
+        return Core::Reading.refused(format(CHANGED, author(row.id, stale, step.last))) if stale
 
         lesson = step.head ? with_head(row.lesson, step, to) : with_slides(row.lesson, step, to)
         Core::Reading.ok(Turn.new(row: row, step: step, lesson: lesson).freeze)
@@ -92,7 +93,10 @@ module Roost
 
       def same_head?(one, other) = one.head == other.head && one.slides.map(&:id) == other.slides.map(&:id)
 
-      def author(lesson_id, slide_id) = revisions.last_change(lesson_id, slide_id)&.author || "Somebody"
+      # The colleague who has changed a slide, or the order of them, since a revision.
+      def author(lesson_id, what, number)
+        revisions.colleague_after(lesson_id, what, number, @account_id) || "Another step of yours, or one of a colleague,"
+      end
     end
   end
 end

@@ -107,6 +107,15 @@ module Roost
                               .reverse(:number).get(Sequel[:accounts][:name])
       end
 
+      # @param what [String, Symbol] id of a slide, or :head for title, sections and order
+      # @param number [Integer] of a revision
+      # @return [String, nil] name of the other who changed it last since then
+      def colleague_after(lesson_id, what, number, account_id)
+        touched = what == :head ? Sequel.~(head: nil) : Sequel.function(:jsonb_exists, :slides, what)
+        with_author(lesson_id).where(touched).where { |row| row.number > number }.exclude(account_id: account_id)
+                              .exclude(Sequel[:accounts][:name] => nil).reverse(:number).get(Sequel[:accounts][:name])
+      end
+
       # Every slide there had ever been up to a revision, as that revision left it.
       # @return [Hash{String=>Hash}] documents by slide id
       def slides_at(lesson_id, number)
