@@ -102,6 +102,18 @@ RSpec.describe "Teachers' accounts" do
       sign_in("rowe@heronsgate.example")
       expect(in?).to be(true)
     end
+
+    it "has the school when the keeper hands it over, who then has it no more" do
+      rowe = teacher(email: "rowe@heronsgate.example", name: "Mr Rowe")
+      get "/school"
+      @token = token
+      post_form "/school/teachers/#{rowe}/keeper"
+      expect(last_response.status).to eq(303)
+      expect(get("/school").status).to eq(404)
+      clear_cookies
+      sign_in("rowe@heronsgate.example")
+      expect(get("/school").status).to eq(200)
+    end
   end
 
   it "is nobody's who only typed the address: the password is chosen by whoever opens the mail" do

@@ -48,6 +48,7 @@ RSpec.describe "Pages" do
       get "/join/#{session.code}.svg"
       expect(last_response.headers["content-type"]).to eq("image/svg+xml")
       expect(body).to include("<svg", "<path")
+      expect(%w[ZZ9ZZ9 abc].map { |code| get("/join/#{code}.svg").status }).to eq([404, 404])
     end
 
     it "says of a page that isn't there where to go" do
