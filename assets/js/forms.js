@@ -33,13 +33,14 @@ const notSaved = (words) => {
 };
 
 document.addEventListener("htmx:after:request", (event) => {
-  const { request, response } = event.detail.ctx;
+  const { request, response, text } = event.detail.ctx;
   // What is asked for every few seconds saves nothing, and takes no sentence away.
   if (request.method?.toUpperCase() === "GET") return;
   if (response.status < 400) {
     mineStands = false;
     document.querySelector("#refusals")?.replaceChildren();
-  } else if (event.target.closest?.("form[data-autosave], [data-fresh-rev]")) notSaved("Not all is saved: see above");
+  } else if (event.target.closest?.("form[data-autosave], [data-fresh-rev]"))
+    notSaved(text?.includes("data-beside") ? "Not all is saved: see above" : "Not saved: see above");
 });
 
 document.addEventListener("htmx:error", (event) => {

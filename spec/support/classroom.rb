@@ -92,8 +92,9 @@ module Classroom
   # Presses a button under a slide and waits for another slide.
   # @param words [String, Regexp]
   def turn(session, words)
+    button = session.find("button", text: words) # there once the turn before has come
     before = session.find("h1").text
-    session.find("button", text: words).click
+    button.click
     session.assert_no_selector("h1", exact_text: before)
   end
 
