@@ -106,8 +106,8 @@ module Bench
       given = { session_id: row.id, questions: QUESTIONS }
       database[<<~SQL, given].all
         INSERT INTO openings (session_id, slide_id, attempt, opened_at, closed_at)
-        SELECT :session_id, 's' || q, 1, now() - interval '10 minutes', now() - interval '9 minutes' FROM generate_series(0, :questions - 1) q
-        RETURNING slide_id
+        SELECT :session_id, 's' || q, 1, now() - interval '10 minutes', now() - interval '9 minutes'
+        FROM generate_series(0, :questions - 1) q RETURNING slide_id
       SQL
       database[<<~SQL, given].all
         INSERT INTO deliveries (session_id, seat_id, slide_id, sent_at)

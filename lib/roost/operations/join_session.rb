@@ -56,7 +56,8 @@ module Roost
       # @param number [String]
       # @return [Core::Reading] of the seat's token
       def keypad(raw_code, number, receiver_id)
-        enter(raw_code, keypad: number, receiver_id: receiver_id) { Core::Reading.ok(WhoComes::Comer.new(name: "Keypad #{number}", extra: "")) }
+        comer = WhoComes::Comer.new(name: "Keypad #{number}", extra: "")
+        enter(raw_code, keypad: number, receiver_id: receiver_id) { Core::Reading.ok(comer) }
       end
 
       # One of a practice class: under any name, and though there is no room.

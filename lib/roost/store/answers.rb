@@ -42,7 +42,8 @@ module Roost
                  AND COALESCE(sittings.rules->>'feedback', '') NOT IN (#{TOLD}) AS changeable,
                  tellings.told_at IS NULL AND (
                    COALESCE(openings.opened_at <= clock.now AND COALESCE(openings.told_at > clock.now, true)
-                            AND clock.now <= room.ends_at + make_interval(secs => CASE WHEN given.by_line THEN #{Core::Session::LineDelay::MOST}
+                            AND clock.now <= room.ends_at + make_interval(
+                              secs => CASE WHEN given.by_line THEN #{Core::Session::LineDelay::MOST}
                                                                                        ELSE #{Core::Session::Opening::GRACE} END), false)
                    OR COALESCE(sittings.handed_in_at IS NULL AND sittings.started_at <= clock.now AND own.may_be_on
                                AND clock.now <= own.ends_at + make_interval(secs => #{Core::Session::Opening::GRACE}), false)

@@ -18,7 +18,8 @@ module Roost
       # after those before are in. One string, so that nobody waits for more than the database's own work.
       ENTER = <<~SQL.freeze
         SELECT pg_advisory_xact_lock(77813, :session_id);
-        INSERT INTO seats (session_id, name, practice, student_id, time_factor, extra, device, keypad, receiver_id, number, token_digest, team_id)
+        INSERT INTO seats (session_id, name, practice, student_id, time_factor, extra, device, keypad, receiver_id, number,
+                           token_digest, team_id)
         SELECT :session_id, :name, :practice, :student_id, COALESCE((SELECT time_factor FROM students WHERE id = :student_id), 1),
                :extra, :device, :keypad, :receiver_id, :number, :digest, COALESCE(:team_id, #{Teams::SMALLEST})
         WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
