@@ -44,6 +44,13 @@ RSpec.describe "Coming back to a seat" do
     expect(back("Ada", ada)).to be_ok
   end
 
+  it "is guessed no oftener by many at once than by one after the other" do
+    wrong = format("%04d", (seats.number(seats.by_token(join(session, "Ada").value)[:id]).to_i + 1) % 10_000)
+    session
+    said = Array.new(30) { Thread.new { back("Ada", wrong).reason } }.map(&:value)
+    expect(said.count(Roost::Operations::ComeBack::WRONG)).to be <= Roost::Operations::ComeBack::MOST_WRONG
+  end
+
   it "is not by a number where a pass, a keypad or a practice class sits" do
     Roost::Operations::JoinSession.new.rehearse(session.code, "Ada (practice)")
     expect([database[:seats].get(:number), back("Ada (practice)", "").ok?,

@@ -6,7 +6,7 @@ module Roost
     # Five wrong numbers make a name wait a minute; the others of the session never wait for it.
     class ComeBack
       WRONG = "That name and number don't belong together. Look at the page where you started, or ask your teacher."
-      WAIT = "That were many wrong numbers for this name. Wait a minute, then try again."
+      WAIT = "That was the wrong number too often for this name. Wait a minute, then try again."
       MOST_WRONG = 5
       PERIOD = 60 # seconds
 
@@ -20,13 +20,14 @@ module Roost
 
         key = "back:#{row.id}:#{Store::SignIns.digest(name.value.downcase)}"
         counters = Store::Counters.new
-        return Core::Reading.refused(WAIT) if counters.read(key).to_i >= MOST_WRONG
+        # Counted before it is looked at, so that many at once are no more than one after the other.
+        return Core::Reading.refused(WAIT) if counters.increment(key, expires_in: PERIOD) > MOST_WRONG
 
         seat_id = Store::Seats.new.by_number(row.id, name.value, number.to_s.strip)
-        return Core::Reading.ok(moved(row, seat_id)) if seat_id
+        return Core::Reading.refused(WRONG) unless seat_id
 
-        counters.increment(key, expires_in: PERIOD)
-        Core::Reading.refused(WRONG)
+        counters.delete(key)
+        Core::Reading.ok(moved(row, seat_id))
       end
 
       private
