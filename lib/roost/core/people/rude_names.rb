@@ -56,7 +56,7 @@ module Roost
       # Whether a name had better not be shown.
       # @param name [String]
       def include?(name)
-        words = @letters.plain(name[0, LONGEST]).split
+        words = @letters.plain(name[0, LONGEST])[0, LONGEST].split
         pieces = words.map { |word| word.scan(/[\p{L}\p{M}\p{N}*]+/) }
         words.zip(pieces).any? { |word, parts| whole?(word, words) || hyphened?(word, parts, words) } ||
           beside?(pieces.flatten) || split_up?(pieces.flatten) || split_up?(words)

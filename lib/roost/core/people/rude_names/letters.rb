@@ -10,7 +10,7 @@ module Roost
           "0" => %w[o], "1" => %w[i l], "2" => %w[z], "3" => %w[e], "4" => %w[a], "5" => %w[s], "6" => %w[g b],
           "7" => %w[t l], "8" => %w[b], "9" => %w[g q], "!" => %w[i l], "|" => %w[i l], "(" => %w[c], "<" => %w[c],
           "{" => %w[c], "[" => %w[c], "+" => %w[t], "$" => %w[s], "§" => %w[s], "@" => %w[a], "€" => %w[e c], "£" => %w[l e],
-          "¢" => %w[c], "¡" => %w[i], "#" => %w[h], "%" => %w[x], "µ" => %w[u], "¥" => %w[y], "^" => %w[a], "&" => %w[a],
+          "¢" => %w[c], "¡" => %w[i], "%" => %w[x], "µ" => %w[u], "¥" => %w[y], "^" => %w[a], "&" => %w[a],
           ")" => %w[d], "*" => [], "ß" => %w[ss b], "æ" => %w[ae], "œ" => %w[oe], "ø" => %w[o], "ł" => %w[l], "đ" => %w[d],
           "ð" => %w[d], "þ" => %w[th p], "ı" => %w[i], "ƒ" => %w[f], "и" => %w[n u], "я" => %w[r], "ш" => %w[w],
           "щ" => %w[w], "ц" => %w[u], "л" => %w[n], "п" => %w[n], "в" => %w[b v], "н" => %w[h], "к" => %w[k], "т" => %w[t],
@@ -75,8 +75,9 @@ module Roost
           ((sign.match?(/[\p{L}\p{M}]/) ? [sign] : []) + own + looks + digits).uniq
         end
 
+        # What looks like a letter is that letter, and hides no other.
         def hidden(sign)
-          return [] if sign.match?(/[\p{L}\p{M}\p{N}\s]/)
+          return [] if sign.match?(/[\p{L}\p{M}\p{N}\s]/) || (SIGNS.key?(sign) && sign != "*")
 
           [Reading.new(nil, 1, Tree::HIDDEN | (SEPARATORS.include?(sign) ? Tree::SOUND : 0))]
         end

@@ -11,23 +11,22 @@ module Roost
         SOUND = 2
         HIDDEN = 4
         MOST_HIDDEN = 3
+        COSTS = HIDDEN * (MOST_HIDDEN + 1)
         # More than anybody's name needs; only what hides letters comes near.
-        MOST_PLACES = 400
+        MOST_PLACES = 100
 
-        # kinds:: of the words that end here
-        Node = Struct.new(:letter, :depth, :next, :kinds) do
-          def hash = object_id
-          def eql?(other) = equal?(other)
-        end
+        # number:: of the node; kinds:: of the words that end here
+        Node = Struct.new(:number, :letter, :depth, :next, :kinds)
 
         def initialize
-          @root = Node.new(nil, 0, {}, [])
+          @count = 0
+          @root = node(nil, 0)
         end
 
         # @param kind [Symbol]
         def add(word, kind)
           last = word.each_char.inject(@root) do |node, letter|
-            node.next[letter] ||= Node.new(letter, node.depth + 1, {}, [])
+            node.next[letter] ||= node(letter, node.depth + 1)
           end
           last.kinds |= [kind]
         end
@@ -39,20 +38,23 @@ module Roost
         def in?(readings, kinds, anywhere: false, worst: [])
           places = Array.new(readings.length + 1) { {} }
           readings.each_index do |at|
-            places[at][[@root, 0]] = true if at.zero? || anywhere
-            places[at].keys.first(MOST_PLACES).each do |node, cost|
+            places[at][key(@root, 0)] = @root if at.zero? || anywhere
+            places[at].first(MOST_PLACES).each do |key, node|
               readings[at].each do |reading|
-                step(node, cost, reading) do |*place|
-                  places[at + reading.length]&.store(place, true)
-                end
+                step(node, key % COSTS, reading) { |to, cost| places[at + reading.length]&.store(key(to, cost), to) }
               end
             end
           end
           ends = anywhere ? places : [places.last]
-          ends.any? { |all| all.keys.any? { |node, cost| word?(node, cost, kinds, worst) } }
+          ends.any? { |all| all.any? { |key, node| word?(node, key % COSTS, kinds, worst) } }
         end
 
         private
+
+        def node(letter, depth) = Node.new(@count += 1, letter, depth, {}, [])
+
+        # A place is a node and what it cost to get there.
+        def key(node, cost) = (node.number * COSTS) + cost
 
         def step(node, cost, reading, &block)
           return hide(node, cost + reading.cost, &block) unless reading.letters
