@@ -10,6 +10,7 @@ module Roost
       BYTE_ORDER_MARK = "\uFEFF"
       # A cell that begins so would be run as a formula by the program that opens it, or be left out.
       FORMULA = /\A'*[=+\-@\t\r]/
+      QUOTED = /\A'(?='*[=+\-@\t])/
       NUMBER = /\A-\d+(?:[.,]\d+)*\z/
 
       # @param rows [Enumerable<Array>]
@@ -22,10 +23,14 @@ module Roost
       # @return [String] of a row or some of its cells, without an end
       def self.line(cells) = CSV.generate_line(cells.map { |cell| quoted(cell) }, row_sep: "")
 
-      # A quote before what would be taken for something else; Table::Reader takes it away again.
+      # A quote before what would be taken for something else.
       def self.quoted(cell, pattern = FORMULA)
         cell.is_a?(String) && cell.match?(pattern) && !cell.match?(NUMBER) ? "'#{cell}" : cell
       end
+
+      # The same without that quote, as whoever reads a sheet takes it.
+      # @param cell [String, nil]
+      def self.unquoted(cell) = cell&.sub(QUOTED, "")
     end
   end
 end

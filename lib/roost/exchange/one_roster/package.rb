@@ -2,15 +2,14 @@
 
 require "csv"
 require "zip"
+require_relative "../csv_text"
 
 module Roost
   module Exchange
     module OneRoster
       # A OneRoster CSV package (1EdTech, versions 1.1 and 1.2): a zip of manifest.csv and the files it names. Read in
-      # a process of its own (bin/read); loads nothing else of the program. What is none is Unreadable.
+      # a process of its own (bin/read); loads little else of the program. What is none is Unreadable.
       class Package
-        # A quote that stands before what a spreadsheet would run (CsvText).
-        QUOTED = /\A'(?='*[=+\-@\t])/
         FILES = %w[academicSessions courses classes users enrollments].freeze
         # What belongs together where all enrolments are told.
         NEEDED = %w[enrollments users classes].freeze
@@ -86,7 +85,7 @@ module Roost
           lacking = COLUMNS.fetch(name, []) - header
           refuse(format(BARE, name, lacking.first)) if lacking.any?
           refuse(format(LONG, name)) if lines.length > MOST_ROWS
-          lines.each_with_index.map { |cells, place| [place + 2, header.zip(cells.map { |cell| cell&.sub(QUOTED, "") }).to_h] }
+          lines.each_with_index.map { |cells, place| [place + 2, header.zip(cells.map { |cell| CsvText.unquoted(cell) }).to_h] }
                .reject { |_, row| row.values.all? { |cell| cell.to_s.strip.empty? } }
         rescue CSV::MalformedCSVError
           refuse(format(BROKEN, name))

@@ -54,13 +54,8 @@ module Roost
         private
 
         def csv(columns, rows)
-          CSV.generate do |csv|
-            [columns, *rows.map { |row| cells(columns, row) }].each do |line|
-              csv << line.map do |cell|
-                CsvText.quoted(cell)
-              end
-            end
-          end
+          lines = [columns, *rows.map { |row| cells(columns, row) }]
+          CSV.generate { |csv| lines.each { |line| csv << line.map { |cell| CsvText.quoted(cell) } } }
         end
 
         def cells(columns, row) = row.is_a?(Hash) ? columns.map { |name| row[name] } : row

@@ -1,12 +1,13 @@
 # frozen_string_literal: true
 
 require "csv"
+require_relative "../csv_text"
 
 module Roost
   module Exchange
     class Table
       # Reads a sheet in a process of its own (bin/read): CSV with comma, semicolon or tab, in
-      # UTF-8, UTF-16 or Windows-1252, or XLSX. Loads nothing else of the program. What can't be read is
+      # UTF-8, UTF-16 or Windows-1252, or XLSX. Loads little else of the program. What can't be read is
       # Unreadable.
       module Reader
         MOST_CELLS = 20_000
@@ -26,8 +27,6 @@ module Roost
         WIDE = { "\xFF\xFE".b => Encoding::UTF_16LE, "\xFE\xFF".b => Encoding::UTF_16BE }.freeze
         # Some programs say the separator in a line of its own.
         SAID = /\Asep=(?<separator>[,;\t])\n/i
-        # A quote stands before what would be run as a formula by the program that opens the sheet.
-        QUOTED = /\A'(?='*[=+\-@\t])/
 
         # @param most [Integer] rows beyond this many are not read
         # @param headings [Array<String>] one stands in the first row of what is read; rows above it are left out
@@ -96,14 +95,14 @@ module Roost
         # the sign.
         def self.from_csv(cell)
           text = cell.to_s
-          text.match?(/\A=\S/) ? nil : text.sub(QUOTED, "")
+          text.match?(/\A=\S/) ? nil : CsvText.unquoted(text)
         end
 
         def self.xlsx(path, most, headings)
           require_relative "workbook" # what reads a workbook takes longer to load than a CSV to read
           book = Workbook.new(path) { |reason| refuse(reason) }
           book.rows(headings, within: ABOVE, most: most).filter_map do |number, cells|
-            [number, cells.map { |cell| cell&.sub(QUOTED, "") }] unless cells.all? { |cell| cell == "" }
+            [number, cells.map { |cell| CsvText.unquoted(cell) }] unless cells.all? { |cell| cell == "" }
           end
         rescue Zip::Error, Nokogiri::XML::SyntaxError, ArgumentError, IOError, NoMethodError, TypeError, KeyError
           # Roo trusts what is inside to be a workbook, and falls over in all these ways when it isn't.
