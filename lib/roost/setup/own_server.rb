@@ -18,6 +18,7 @@ module Roost
                 "are not supported."
       SECRET = 128 # characters, as hex
       MARK = ".database"
+      LOOKED_AT = 20 # files
 
       def initialize(settings)
         @settings = settings
@@ -51,11 +52,17 @@ module Roost
         whose = database_mark(database)
         if File.exist?(mark)
           raise Refused, format(STRANGE, File.dirname(mark)) unless File.read(mark).strip == whose
-        elsif database.table_exists?(:media) && database[:media].any?
+        elsif database.table_exists?(:media) && elsewhere?(database, File.dirname(mark))
           raise Refused, format(MISSING, File.dirname(mark))
         else
           File.write(mark, "#{whose}\n")
         end
+      end
+
+      # Whether the files are not in the folder. One of before folders had marks has them.
+      def elsewhere?(database, folder)
+        latest = database[:media].reverse(:created_at).limit(LOOKED_AT).select_map(:file)
+        latest.any? && latest.none? { |file| File.exist?(File.join(folder, file)) }
       end
 
       # The cluster and the database in it.
