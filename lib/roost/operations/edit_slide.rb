@@ -8,6 +8,7 @@ module Roost
     # editor has said whose is to stand; everything else is saved meanwhile: so nobody's work is overwritten.
     class EditSlide
       NEWER = "%s changed the same meanwhile. Yours is still here, and everything else is saved."
+      TOO_OLD = "%s has changed this slide since, and nothing here is saved. Copy what you need, then reload."
       GONE = "This slide is no longer in the lesson. Undo, or reload the page."
 
       # head:: Store::Lessons::Head after the save; slide:: Core::Slide as it is now
@@ -31,7 +32,7 @@ module Roost
           next Core::Reading.refused(GONE) unless slide
 
           base = base(lesson_id, slide, rev, beside)
-          next newer(account_id, lesson_id, slide_id, rev) unless base
+          next Core::Reading.refused(format(TOO_OLD, author(account_id, lesson_id, slide_id, rev))) unless base
 
           yield(base).and_then do |mine|
             # Who has changed nothing goes on with what she sees.
@@ -42,7 +43,8 @@ module Roost
             saved = stand.any? ? both(account_id, head, slide, stand) : Saved.new(head: head, slide: slide).freeze
             next Core::Reading.ok(saved) if clash.empty?
 
-            newer(account_id, lesson_id, slide_id, rev, Clash.new(beside: beside.merge(stand)))
+            sentence = format(NEWER, author(account_id, lesson_id, slide_id, rev))
+            Core::Reading.new(Clash.new(beside: beside.merge(stand)), sentence)
           end
         end
       end
@@ -73,10 +75,6 @@ module Roost
       # The present slide with what the editor changed.
       def both(account_id, head, slide, changes)
         save(account_id, head, slide, Core::Slide.from_document(Core::DocumentChanges.with(slide.to_document, changes)))
-      end
-
-      def newer(account_id, lesson_id, slide_id, rev, clash = nil)
-        Core::Reading.new(clash, format(NEWER, author(account_id, lesson_id, slide_id, rev)))
       end
 
       # The one field that changed, or nil.

@@ -11,7 +11,7 @@ module Roost
       PICK = "Pick your name from the list. If it isn't there, tell your teacher."
       NO_PASS = "Type your student pass."
       OWN_PASS = "%s has a student pass. Type it, too, so that nobody else goes in under that name."
-      BY_HAND = "Your teacher lets everybody in by hand just now. Wait a moment, then press Join again."
+      BY_HAND = "Your teacher approves each new device. Wait a moment, then press Join again."
 
       CHOOSE = "Choose your team."
 

@@ -32,12 +32,6 @@ module Roost
         [stand.to_h, clash.to_h]
       end
 
-      # @return [Hash, nil] the document with changes to another that comes from the same; nil where both changed the same
-      def self.merged(changes, base, theirs)
-        stand, clash = parted(changes, base, theirs)
-        with(theirs, stand) if clash.empty?
-      end
-
       # @return [Hash] the document with these changes; those to what it does not have are left out
       def self.with(document, changes)
         changes.reduce(document) { |so_far, (path, value)| place?(so_far, path) ? put(so_far, path, value) : so_far }

@@ -13,8 +13,8 @@ module Roost
       # At a time in one web process.
       MOST = 12
       PATIENCE = 60 # seconds
-      BUSY = "Many are looking at results just now. Try again in a few seconds."
-      AWAY = "Results are not to be had just now. Nothing is lost; try again in a few seconds."
+      BUSY = "Many people are looking at results just now. Try again in a few seconds."
+      AWAY = "Results can't be shown for a moment. Nothing is lost; try again in a few seconds."
       # Headers of a single connection. Source: RFC 9110, section 7.6.1.
       HOP = %w[connection keep-alive transfer-encoding te trailer upgrade proxy-connection].freeze
 
@@ -76,10 +76,8 @@ module Roost
         sent = body(env["rack.input"])
         query = env["QUERY_STRING"].to_s
         path = env["PATH_INFO"] + (query.empty? ? "" : "?#{query}")
-        lines = headers(env).merge("content-length" => sent.bytesize, "connection" => "close")
-        socket.write("#{env["REQUEST_METHOD"]} #{path} HTTP/1.1\r\n#{lines.map do |name, value|
-          "#{name}: #{value}\r\n"
-        end.join}\r\n")
+        lines = headers(env).merge("content-length" => sent.bytesize, "connection" => "close").map { |pair| pair.join(": ") }
+        socket.write(["#{env["REQUEST_METHOD"]} #{path} HTTP/1.1", *lines, "", ""].join("\r\n"))
         socket.write(sent) unless sent.empty?
       end
 

@@ -79,12 +79,13 @@ module Roost
           row = row(seat)
           taken = Operations::TakeSitting.new.call(seat, row, **how)
           return partial("sitting/missed") unless taken
-          unless taken.kept
-            return partial("sitting/cover", task: taken.task, now: row.now, played: played(taken),
-number: number_of(seat))
-          end
+          return cover(seat, row, taken) unless taken.kept
 
           rendered(seat, row, taken, view || "sitting/slide")
+        end
+
+        def cover(seat, row, taken)
+          partial("sitting/cover", task: taken.task, now: row.now, played: played(taken), number: number_of(seat))
         end
 
         # @return [String, nil] with which they come back

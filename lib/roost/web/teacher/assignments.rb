@@ -7,7 +7,7 @@ module Roost
       # What was done, by the word that the address carries.
       DONE = { "caught" => "Assigned: each of them finds what they missed on their page.",
                "given" => "Assigned. Students with a pass find it on their page.", "allowed" => "Allowed.",
-               "undone" => "Not handed in any more: the student can continue.",
+               "undone" => "The hand-in is undone: the student can continue.",
                "freed" => "The name is free: whoever it belongs to can join under it.",
                "posted" => "Posted to the course page.",
                "close" => "Closed for all. What was written counts.", "change" => "Changed.",
