@@ -147,11 +147,8 @@ module Roost
         fields = slide.prompt.keypad(keys)
         return Core::Reading.refused(UNREADABLE) unless fields
 
-        slide.prompt.read(fields).and_then do
-          save(row, lesson, seat, said(slide, named[:attempt].to_i, seat, fields)).map do
-            keys
-          end
-        end
+        message = said(slide, named[:attempt].to_i, seat, fields)
+        slide.prompt.read(fields).and_then { save(row, lesson, seat, message).map { keys } }
       end
 
       # @return [Core::Reading]

@@ -44,7 +44,7 @@ module Roost
                    COALESCE(openings.opened_at <= clock.now AND COALESCE(openings.told_at > clock.now, true)
                             AND clock.now <= room.ends_at + make_interval(
                               secs => CASE WHEN given.by_line THEN #{Core::Session::LineDelay::MOST}
-                                                                                       ELSE #{Core::Session::Opening::GRACE} END), false)
+                                           ELSE #{Core::Session::Opening::GRACE} END), false)
                    OR COALESCE(sittings.handed_in_at IS NULL AND sittings.started_at <= clock.now AND own.may_be_on
                                AND clock.now <= own.ends_at + make_interval(secs => #{Core::Session::Opening::GRACE}), false)
                  ) AS in_time
