@@ -27,7 +27,7 @@ module Classroom
   def self.server
     @server ||= begin
       Browser.register
-      Capybara.default_max_wait_time = 8
+      Capybara.default_max_wait_time = 20 # a loaded machine stands still for ten at a time
       Capybara.default_retry_interval = 0.1 # each look costs the browser and its driver 10 ms
       Capybara.enable_aria_label = true
       Capybara.run_server = false
