@@ -34,10 +34,10 @@ RSpec.describe "A PDF coming into a lesson" do
       page.first(:button, "Bring it in").click
       page.find(".builder") # the browser reads the file while it sends it
     end
-    expect(page).to have_css(".thumb-name", text: "Page 2: birds that leave", wait: 20)
+    expect(page).to have_css(".thumb-name", text: "Page 2: birds that leave", wait: 60)
     end_process(workers.first, :KILL)
     start_worker
-    expect(page).to have_css(".is-import", text: "is in: 14 slides.", wait: 40)
+    expect(page).to have_css(".is-import", text: "is in: 14 slides.", wait: 90)
     expect(page).to have_css(".thumb-name", text: "birds that leave", count: 14)
     page.click_button "Take out again"
     expect(page).to have_css(".thumb-name", text: "birds that leave", count: 0)

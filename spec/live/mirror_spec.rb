@@ -7,7 +7,8 @@ RSpec.describe Roost::Live::Mirror do
 
   def told(moment)
     slides = moment.lesson.prompts
-    [moment.seats, moment.record.answers, moment.record.shown, moment.state.slide_id, moment.birds, moment.record.points(slides),
+    answers, shown = [moment.record.answers, moment.record.shown].map { |of_questions| of_questions.transform_values(&:to_h) }
+    [moment.seats, answers, shown, moment.state.slide_id, moment.birds, moment.record.points(slides),
      slides.map { |slide| [moment.given(slide.id), moment.seats.map { |seat| moment.record.outcome(slide.id, seat.id) }] }]
   end
 

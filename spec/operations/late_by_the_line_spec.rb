@@ -30,7 +30,7 @@ RSpec.describe "An answer that comes late" do
     expect(save_late.state).to eq("final")
     expect([stored.late, stored.by_line]).to eq([false, true])
     outcome = moment(session).outcome("s3", seat[:id])
-    expect([outcome.mark, outcome.points, outcome.seconds.to_f]).to eq([1, 75, 25.3])
+    expect([outcome.mark, outcome.points, moment(session).record.seconds("s3")]).to eq([1, 75, { seat[:id] => 25.3 }])
     expect(Roost::Core::Session::Views.desk(moment(session)).entries.first.by_line).to be(true)
     results = Roost::Core::Analysis::Results.new(moment(session).record)
     expect(Roost::Exchange::ResultsSheet.new(results).to_csv).to include("by the line, counts")

@@ -122,7 +122,7 @@ RSpec.describe Roost::Store do
 
       now = moment(session)
       expect([now.state.open?, now.state.look, now.attempt]).to eq([true, { "way" => "sheet" }, 1])
-      expect(now.outcome("s2", seat[:id]).seconds).to be_within(0.001).of(15)
+      expect(now.record.seconds("s2")[seat[:id]]).to be_within(0.001).of(15)
       waiting = message("s3", picked("o1")).except("attempt", "writer", "over") # as devices sent it then
       lesson = Roost::Store::Sessions.new.lesson(session.id)
       expect(Roost::Operations::SaveAnswer.new.call(seat, lesson, waiting).state).to eq("final")

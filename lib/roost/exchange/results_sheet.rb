@@ -18,11 +18,11 @@ module Roost
         @about = [results.record.title, class_name, date]
       end
 
-      # What a student, a question and an answer say is put into words once, and stands in many rows.
+      # What a student, a question and an outcome say is put into words once, and stands in many rows.
       # @return [String]
       def to_csv
         sheet = CsvText.of([COLUMNS])
-        results.lines.each { |line| rows(line) { |parts| sheet << parts.join(",") << "\n" } }
+        results.lines.each { |line| add(line, sheet) }
         absent.each { |cells| sheet << CsvText.line(cells) << "\n" }
         sheet
       end
@@ -31,23 +31,29 @@ module Roost
 
       attr_reader :results
 
+      def add(line, sheet)
+        seat = line.seat
+        who = CsvText.line([*@about, seat.name, numbers[seat.student_id], seat.extra])
+        practice = yes(seat.practice)
+        results.slides.each do |slide|
+          outcome = line.outcomes[slide.id]
+          said = (@said ||= {}.compare_by_identity)[outcome] ||= Said.new(figures(outcome), gave(outcome, slide.prompt))
+          comment = @comments[[seat.id, slide.id]]
+          seconds = results.record.seconds(slide.id)[seat.id]
+          sheet << who << "," << question(slide) << "," << said.figures << "," << seconds&.round(1).to_s << "," << said.answer <<
+            "," << (comment ? CsvText.line([comment]) : "") << "," << practice.to_s << "\n"
+        end
+      end
+
+      # The cells before and after the seconds.
+      Said = Struct.new(:figures, :answer)
+      private_constant :Said
+
       def absent
         results.record.missing.map { |student| [*@about, student.name, student.number, nil, nil, nil, nil, "absent"] }
       end
 
       def numbers = @numbers ||= results.record.roll.to_h { |student| [student.id, student.number] }
-
-      # @yieldparam parts [Array<String>] of a row, each some cells
-      def rows(line)
-        who = CsvText.line([*@about, line.seat.name, numbers[line.seat.student_id], line.seat.extra])
-        practice = CsvText.line([yes(line.seat.practice)])
-        results.slides.each do |slide|
-          outcome = line.outcomes[slide.id]
-          comment = @comments[[line.seat.id, slide.id]]
-          yield [who, question(slide), figures(outcome), answer(outcome, slide.prompt), flags(outcome),
-                 comment ? CsvText.line([comment]) : "", practice]
-        end
-      end
 
       def question(slide)
         (@questions ||= {})[slide.id] ||= CsvText.line([results.number(slide), slide.name, slide.prompt.label])
@@ -55,20 +61,14 @@ module Roost
 
       # Numbers and our own words, in which nothing has to be quoted.
       def figures(outcome)
-        "#{outcome.status.to_s.tr("_", " ")},#{outcome.mark&.to_f&.round(4)},#{outcome.points},#{outcome.seconds&.to_f&.round(1)}"
+        "#{outcome.status.to_s.tr("_", " ")},#{outcome.mark&.to_f&.round(4)},#{outcome.points}"
       end
 
-      def answer(outcome, prompt)
-        return "" unless outcome.answer
-        return CsvText.line([outcome.answer.typed_text]) unless outcome.answer.readable?
-
-        ((@answers ||= {})[prompt.id] ||= {}.compare_by_identity)[outcome.answer.value] ||=
-          CsvText.line([prompt.plain(outcome.answer.value)])
+      def gave(outcome, prompt)
+        answer = outcome.answer
+        text = (answer.readable? ? prompt.plain(answer.value) : answer.typed_text) if answer
+        CsvText.line([text, yes(outcome.unfinished), late(answer)])
       end
-
-      def flags(outcome) = "#{yes(outcome.unfinished)},#{late_words(outcome.answer)}"
-
-      def late_words(answer) = (words = late(answer)).to_s.include?(",") ? %("#{words}") : words
 
       def late(answer)
         return "by the line, counts" if answer&.by_line

@@ -174,7 +174,8 @@ module Roost
       end
 
       # @param seat_id [Integer, nil] only of this seat
-      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Core::Session::Answer}}] slide and attempt to seat id to answer
+      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Core::Session::Answer}}] slide and attempt to seat id to answer; of all
+      #   seats to a Core::Session::AnswerSet
       def by_question(session_id, seat_id: nil)
         return all_by_question(session_id) unless seat_id
 
@@ -213,7 +214,7 @@ module Roost
       # What many gave alike comes as one row with all who gave it.
       ALIKE = <<~SQL
         SELECT slide_id, attempt, value::text AS value, typed::text AS typed, beside::text AS beside, final, late, by_line, let_count,
-               string_agg(seat_id::text, ',') AS seats, string_agg(id::text, ',') AS ids, string_agg(save_id::text, ',') AS saves,
+               string_agg(seat_id::text, ',') AS seats, string_agg(id::text, ',') AS arrivals, string_agg(save_id::text, ',') AS saves,
                string_agg(date_part('epoch', received_at)::text, ',') AS times
         FROM answers WHERE session_id = ? GROUP BY slide_id, attempt, answers.value::text, answers.typed::text, answers.beside::text,
                                                    final, late, by_line, let_count
@@ -221,24 +222,13 @@ module Roost
       private_constant :ALIKE
 
       def all_by_question(session_id)
-        database[ALIKE, session_id].each_with_object({}) do |row, answers|
-          of_question = answers[row.values_at(:slide_id, :attempt)] ||= {}
-          spread(row) { |answer| of_question[answer.seat_id] = answer }
-        end
+        rows = database[ALIKE, session_id].all.group_by { |row| row.values_at(:slide_id, :attempt) }
+        rows.transform_values { |each| Core::Session::AnswerSet.new(each.map { |row| alike(row) }) }
       end
 
-      # @yieldparam answer [Core::Session::Answer] each of those in a row
-      def spread(row)
-        seats, ids, saves, times = %i[seats ids saves times].map { |name| row.delete(name).split(",") }
-        alike = Core::Session::Answer.new(**documents(row, {}))
-        seats.each_with_index do |seat_id, at|
-          answer = alike.dup
-          answer.seat_id = seat_id.to_i
-          answer.arrival = ids[at].to_i
-          answer.save_id = saves[at]
-          answer.received_at = times[at].to_f
-          yield answer.freeze
-        end
+      def alike(row)
+        seats, times, arrivals, saves = %i[seats times arrivals saves].map { |name| row.delete(name) }
+        Core::Session::AnswerSet::Alike.new(read(row, {}), Core::Session::AnswerSet::Seats.new(seats, times), arrivals, saves)
       end
 
       def all_beyond(of_seat)
@@ -252,12 +242,8 @@ module Roost
       # What many gave alike is read once, and is one and the same object.
       # @param known [Hash{String=>Hash}] documents that were read already
       def read(row, known)
-        Core::Session::Answer.new(**documents(row.except(:seq), known)).freeze
-      end
-
-      def documents(row, known)
         %i[value typed beside].each { |name| (text = row[name]) && row[name] = known[text] ||= JSON.parse(text).freeze }
-        row
+        Core::Session::Answer.new(**row.except(:seq)).freeze
       end
 
       def save_statement = prepared(:save_answers) { database[SAVE, :$given] }

@@ -9,7 +9,12 @@ module Roost
         SELECT ?, seats.id, slides.id, ? FROM unnest(?::bigint[]) AS seats(id) CROSS JOIN unnest(?::text[]) AS slides(id)
         ON CONFLICT DO NOTHING
       SQL
-      private_constant :NOTE
+      # A row each question.
+      ALL = <<~SQL
+        SELECT slide_id, attempt, string_agg(seat_id::text, ',') AS seats, string_agg(date_part('epoch', sent_at)::text, ',') AS times
+        FROM deliveries WHERE session_id = ? GROUP BY slide_id, attempt
+      SQL
+      private_constant :NOTE, :ALL
 
       # Notes that the open question was sent; the first time is the one that counts.
       def note(session_id, slide_id, seat_ids, attempt: 1)
@@ -27,11 +32,21 @@ module Roost
       # @param seat_id [Integer, nil] only to this seat
       # @return [Hash{Array(String, Integer)=>Hash{Integer=>Float}}] slide and attempt to seat id to epoch seconds
       def of(session_id, since: 0.0, among: {}, seat_id: nil)
-        return among.merge!(all(session_id)) if since.zero? && seat_id.nil? && among.empty?
+        if since.zero? && seat_id.nil? && among.empty?
+          return among.merge!(by_question(session_id).transform_values(&:to_h))
+        end
 
         which = { session_id: session_id, seat_id: seat_id }.compact
         sent_since(which.keys).call(**which, since: since).each_with_object(among) do |row, shown|
           (shown[row.values_at(:slide_id, :attempt)] ||= {})[row[:seat_id]] = row[:sent_at]
+        end
+      end
+
+      # All of a session.
+      # @return [Hash{Array(String, Integer)=>Core::Session::AnswerSet::Seats}] by slide and attempt
+      def by_question(session_id)
+        database[ALL, session_id].to_h do |row|
+          [row.values_at(:slide_id, :attempt), Core::Session::AnswerSet::Seats.new(row[:seats], row[:times])]
         end
       end
 
@@ -48,19 +63,6 @@ module Roost
       end
 
       private
-
-      # All of a session, a row each question.
-      ALL = <<~SQL
-        SELECT slide_id, attempt, string_agg(seat_id::text, ',') AS seats, string_agg(date_part('epoch', sent_at)::text, ',') AS times
-        FROM deliveries WHERE session_id = ? GROUP BY slide_id, attempt
-      SQL
-      private_constant :ALL
-
-      def all(session_id)
-        database[ALL, session_id].to_h do |row|
-          [row.values_at(:slide_id, :attempt), row[:seats].split(",").map(&:to_i).zip(row[:times].split(",").map(&:to_f)).to_h]
-        end
-      end
 
       # @param columns [Array<Symbol>] that are given
       def sent_since(columns)

@@ -22,7 +22,7 @@ module Roost
                          teams: parts.fetch(:teams) { row.options.teams.empty? ? [] : Teams.new(database).of(row.id) },
                          seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
                          answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
-                         shown: parts.fetch(:shown) { Deliveries.new(database).of(row.id) }
+                         shown: parts.fetch(:shown) { Deliveries.new(database).by_question(row.id) }
         )
       end
 

@@ -133,16 +133,16 @@ RSpec.describe Roost::Core::Session::Views do
   end
 end
 
-RSpec.describe Roost::Core::Session::Outcome do
+RSpec.describe Roost::Core::Session::Scoring do
   def play(game, rules: Roost::Core::Session::Rules::CURRENT, factor: 1r)
     Roost::Core::Session::Play.new(game, 1/4r, rules, factor)
   end
 
-  def outcome(answer, shown_at: 100.0, opening: nil, prompt: game_choice)
-    described_class.of(slide: slide(prompt: prompt, heading: "one two three four five six seven eight nine ten eleven twelve " \
-                                                             "thirteen fourteen fifteen sixteen seventeen eighteen"),
-                       answer: answer, shown_at: shown_at, opening: opening, play: play(prompt.keyed?))
+  def scoring(prompt = game_choice, play: play(prompt.keyed?), heading: "word " * 18)
+    described_class.new(slide(prompt: prompt, heading: heading), opening: nil, play: play)
   end
+
+  def outcome(answer, shown_at: 100.0, prompt: game_choice) = scoring(prompt).outcome(answer, shown_at)
 
   it "tells no answer from not reached" do
     expect(outcome(nil).to_h).to include(status: :blank, mark: 0, points: 0)
@@ -150,26 +150,21 @@ RSpec.describe Roost::Core::Session::Outcome do
   end
 
   it "measures time from when the device was sent the prompt, and caps it at the limit" do
-    expect(outcome(answer(1, "s1", picked("o1"), at: 115.0)).to_h).to include(status: :right, points: 94, seconds: 15.0)
-    expect(outcome(answer(1, "s1", picked("o1"), at: 130.7)).to_h).to include(points: 75, seconds: 30)
+    expect(outcome(answer(1, "s1", picked("o1"), at: 115.0)).to_h).to include(status: :right, points: 94)
+    expect(outcome(answer(1, "s1", picked("o1"), at: 130.7)).points).to eq(75)
+    expect([115.0, 130.7].map { |at| scoring.seconds(at, 100.0) } + [scoring.seconds(115.0, nil)]).to eq([15, 30, nil])
   end
 
   it "gives whoever has extra time so much longer to read and to think" do
     given = answer(1, "s1", picked("o1"), at: 130.0)
-    one, twice = [1r, 2r].map do |factor|
-      described_class.of(slide: slide(prompt: game_choice, heading: "word " * 18), answer: given, shown_at: 100.0, opening: nil,
-                         play: play(true, factor: factor))
-    end
-    expect([one.points, one.seconds, twice.points, twice.seconds]).to eq([75, 30, 94, 30])
+    one, twice = [1r, 2r].map { |factor| scoring(play: play(true, factor: factor)) }
+    expect([one, twice].flat_map { |each| [each.outcome(given, 100.0).points, each.seconds(130.0, 100.0)] }).to eq([75, 30, 94, 30])
   end
 
   it "keeps a late answer and gives it 0, outside of a round too, until the teacher lets it count" do
     late = answer(1, "s1", picked("o1"), late: true, at: 125.0)
     expect(outcome(late).to_h).to include(status: :late, mark: 0, points: 0)
-    of = lambda do |answer, **about|
-      described_class.of(slide: slide(prompt: choice(keys: ["o1"])), answer: answer, shown_at: 100.0, opening: nil,
-                         play: play(false, **about)).to_h
-    end
+    of = ->(answer, **about) { scoring(choice(keys: ["o1"]), play: play(false, **about)).outcome(answer, 100.0).to_h }
     expect(of.call(late)).to include(status: :late, mark: 0)
     let = Roost::Core::Session::Answer.new(**late.to_h, let_count: true).freeze
     expect([of.call(let), outcome(let).to_h]).to match([include(status: :right, mark: 1), include(points: 81)])

@@ -23,14 +23,14 @@ module Roost
         # @return [Array<Missed>] by name
         def missed(line: LINE)
           @record.roll.filter_map do |student|
-            seat = @record.seats.find { |each| each.student_id == student.id }
-            share = seat && @results.line_of(seat.id).share
+            of_student = lines[student.id]
+            share = of_student&.share
             next if share && share >= line
 
-            questions = counting.select { |slide| missed?(slide, seat) }
+            questions = counting.select { |slide| missed?(of_student&.outcomes&.fetch(slide.id)) }
             next if questions.empty?
 
-            Missed.new(student: student, share: share, absent: seat.nil?, questions: questions,
+            Missed.new(student: student, share: share, absent: of_student.nil?, questions: questions,
                        slides: with_what_comes_before(questions)).freeze
           end
         end
@@ -38,14 +38,13 @@ module Roost
         private
 
         # Questions that count for anybody.
-        def counting = @results.slides.reject { |slide| @record.set_aside?(slide.id) }
+        def counting = @counting ||= @results.slides.reject { |slide| @record.set_aside?(slide.id) }
 
-        def missed?(slide, seat)
-          return true unless seat
+        # @param outcome [Session::Outcome, nil] nil of who had no seat
+        def missed?(outcome) = outcome&.mark ? outcome.mark < 1 : outcome&.answer.nil?
 
-          outcome = @record.outcome(slide.id, seat.id)
-          outcome.mark ? outcome.mark < 1 : outcome.answer.nil?
-        end
+        # @return [Hash{Integer=>Results::Line}] id of the student to their line
+        def lines = @lines ||= @results.lines.to_h { |line| [line.seat.student_id, line] }
 
         def with_what_comes_before(questions)
           shown = @record.lesson.class_slides

@@ -5,17 +5,18 @@ module Roost
     module Analysis
       # One question of a session, looked back on: over the seats that reached it.
       #
+      # reached, answered:: how many did
       # facility:: mean mark, Rational, nil when nothing is marked (rules.md)
-      # median_seconds:: of those who answered, nil when nobody did
-      Question = Struct.new(:slide, :reached, :answered, :facility, :median_seconds, keyword_init: true) do
+      Question = Struct.new(:slide, :reached, :answered, :facility, keyword_init: true) do
         # @param slide [Slide]
         # @param outcomes [Array<Session::Outcome>] one a seat
         def self.of(slide, outcomes)
-          reached = outcomes.reject { |outcome| outcome.status == :not_reached }
-          marks = reached.filter_map(&:mark)
-          new(slide: slide, reached: reached.length, answered: reached.count { |outcome| outcome.answer&.readable? },
-              facility: (marks.sum / marks.length if marks.any?),
-              median_seconds: median(reached.filter_map(&:seconds))).freeze
+          # By the object, of which many may have the same.
+          alike = outcomes.each_with_object(Hash.new(0).compare_by_identity) { |outcome, many| many[outcome] += 1 }
+          alike.reject! { |outcome, _| outcome.status == :not_reached }
+          marked = alike.select { |outcome, _| outcome.mark }
+          new(slide: slide, reached: alike.values.sum, answered: alike.sum { |outcome, many| outcome.answer&.readable? ? many : 0 },
+              facility: (marked.sum { |outcome, many| outcome.mark * many } / marked.values.sum if marked.any?)).freeze
         end
 
         # @return [Numeric, nil]

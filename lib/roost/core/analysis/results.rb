@@ -23,25 +23,33 @@ module Roost
         end
 
         # @return [Array<Question>] in lesson order
-        def questions
-          @questions ||= slides.map do |slide|
-            Question.of(slide, record.seats.map { |seat| outcome(slide, seat) })
-          end
-        end
+        def questions = @questions ||= slides.map { |slide| Question.of(slide, outcomes(slide).values) }
+
+        # @return [Numeric, nil] of those who answered, nil when nobody did
+        def median_seconds(slide) = Question.median(record.seconds(slide.id).values)
 
         # @return [Array<Line>] one a seat, by name
         def lines
-          @lines ||= record.seats.sort_by { |seat| [seat.name.downcase, seat.id] }.map { |seat| line(seat) }
+          @lines ||= begin
+            of_slides = slides.to_h { |slide| [slide.id, outcomes(slide)] }
+            record.seats.sort_by { |seat| [seat.name.downcase, seat.id] }
+                  .map { |seat| line(seat, of_slides.transform_values { |of_seats| of_seats[seat.id] }) }
+          end
         end
 
         # @return [Line, nil] one seat's, without working out the others
-        def line_of(seat_id) = record.seats.find { |seat| seat.id == seat_id }&.then { |seat| line(seat) }
+        def line_of(seat_id)
+          seat = record.seat(seat_id)
+          seat && line(seat, slides.to_h { |slide| [slide.id, record.outcome(slide.id, seat_id)] })
+        end
 
         # Mean mark over everything that counts, was marked and reached; nil when nothing was.
         # @return [Rational, nil]
         def share
-          marks = lines.flat_map(&:marks)
-          marks.sum / marks.length if marks.any?
+          @share ||= begin
+            marked = lines.sum(&:marked)
+            lines.sum { |line| line.marks.sum } / marked if marked.positive?
+          end
         end
 
         # The number of a slide among those the class got, from 1.
@@ -58,8 +66,7 @@ module Roost
 
         private
 
-        def line(seat)
-          outcomes = slides.to_h { |slide| [slide.id, outcome(slide, seat)] }
+        def line(seat, outcomes)
           @counting ||= slides.select { |slide| slide.prompt.counts? }
           marks = @counting.filter_map { |slide| outcomes[slide.id].mark || (0r if record.owed?(slide.id, seat.id)) }
           share = record.shares.fetch(seat.id) { marks.sum / marks.length if marks.any? }
@@ -67,10 +74,8 @@ module Roost
                    points: outcomes.values.filter_map(&:points).sum).freeze
         end
 
-        def outcome(slide, seat)
-          @outcomes ||= Hash.new { |all, id| all[id] = {} }
-          @outcomes[slide.id][seat.id] ||= record.outcome(slide.id, seat.id)
-        end
+        # @return [Hash{Integer=>Session::Outcome}] by seat
+        def outcomes(slide) = (@outcomes ||= {})[slide.id] ||= record.outcomes(slide.id)
       end
     end
   end

@@ -11,22 +11,23 @@ module Roost
         # sat:: Hash of seat id to ids of the slides of the attempt that counts, where that has ended
         attr_reader :answers, :shown, :shares, :sat
 
-        # @param answers [Hash] as Record has them: [slide id, attempt] to seat id to Answer
+        # @param answers [Hash] as Record has them
         # @param shown [Hash] likewise, to when it was shown
         # @param sat [Hash] [seat id, attempt] to ids of the slides of a sitting that has ended
         # @param counts [String] one of Sitting::COUNTS
         # @param set_aside [Array<String>] ids of slides whose question counts for nobody
         # @param rules [Rules]
         def initialize(answers, shown, lesson:, counts:, sat: {}, set_aside: [], rules: Rules::CURRENT)
-          @all = { answers: answers, shown: shown }
+          @all = { answers: answers.transform_values(&:to_h), shown: shown.transform_values(&:to_h) }
           @prompts = lesson.prompts.reject { |slide| set_aside.include?(slide.id) || !slide.prompt.keyed? }
           @counting = @prompts.select { |slide| slide.prompt.counts? }
           @counts = counts
           @ended = rules.whole_sittings? ? sat : {}
           @rules = rules
+          @scorings = {}
           several = attempts
           once = several.all? { |_, each| each == [1] }
-          @answers, @shown, @shares, @sat = once ? [answers, shown, {}, of_attempts(several)] : counted(several)
+          @answers, @shown, @shares, @sat = once ? [*all.values, {}, of_attempts(several)] : counted(several)
           freeze
         end
 
@@ -71,11 +72,12 @@ module Roost
           given = ended.fetch([seat_id, attempt], [])
           slides.filter_map do |slide|
             answer, shown_at = all.values.map { |parts| parts.dig([slide.id, attempt], seat_id) }
-            outcome = Outcome.of(slide: slide, answer: answer, shown_at: shown_at, opening: nil,
-                                 play: Play.plain(rules))
+            outcome = scoring(slide).outcome(answer, shown_at)
             outcome.mark || (0r if given.include?(slide.id))
           end
         end
+
+        def scoring(slide) = @scorings[slide.id] ||= Scoring.new(slide, opening: nil, play: Play.plain(rules))
 
         def first(parts, chosen)
           parts.each_with_object({}) do |((slide_id, attempt), seats), counted|

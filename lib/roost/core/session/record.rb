@@ -99,10 +99,11 @@ module Roost
         # It counts for nobody, as if it had never been asked.
         def passed_over?(slide_id)
           opening = opening(slide_id)
-          return false if opening.nil? || given(slide_id).any? || unread(slide_id).any?
+          return false if opening.nil? || !rules.passing_over?
 
           slide = lesson.slide(slide_id)
-          rules.passing_over? && opening.passed?(rules.reading_first? ? slide.reading_words : slide.words)
+          opening.passed?(rules.reading_first? ? slide.reading_words : slide.words) && given(slide_id).none? &&
+            unread(slide_id).none?
         end
 
         # What the class gave on a slide, in full.
@@ -135,19 +136,39 @@ module Roost
 
         # What an answer earns.
         # @return [Rational, nil] nil where nothing is marked
-        def mark(answer)
-          return nil unless answer.readable?
-
-          mark = worth(answer).mark
-          mark && play(answer.slide_id, 1r).uncounted?(answer) ? 0r : mark
-        end
+        def mark(answer) = (scoring(answer.slide_id).mark(answer, worth(answer)) if answer.readable?)
 
         # @return [Outcome]
         def outcome(slide_id, seat_id)
           answer = answer(slide_id, seat_id)
-          Outcome.of(slide: lesson.slide(slide_id), answer: answer, shown_at: shown_at(slide_id, seat_id),
-                     opening: opening(slide_id), play: play(slide_id, seat(seat_id)&.factor || 1r),
-                     set_aside: set_aside?(slide_id), worth: (worth(answer) if answer&.readable?))
+          scoring(slide_id, seat_id).outcome(answer, shown_at(slide_id, seat_id), (worth(answer) if answer&.readable?))
+        end
+
+        # How a question is scored.
+        # @param seat_id [Integer, nil] nil for one with the usual time
+        def scoring(slide_id, seat_id = nil)
+          factor = (seat_id && seat(seat_id)&.factor) || 1r
+          ((@scorings ||= {})[slide_id] ||= {})[factor] ||=
+            Scoring.new(lesson.slide(slide_id), opening: opening(slide_id), set_aside: set_aside?(slide_id),
+                                                play: Play.new(lesson.game?(slide_id), options.speed, rules, factor))
+        end
+
+        # How everybody did on one slide. Where nothing depends on the time each took, those who gave alike have one and the same.
+        # @return [Hash{Integer=>Outcome}] seat id to outcome
+        def outcomes(slide_id)
+          scoring = scoring(slide_id)
+          return seats.to_h { |seat| [seat.id, outcome(slide_id, seat.id)] } if scoring.points?
+
+          alike = alike(slide_id, scoring)
+          reached = scoring.outcome(nil, 0.0)
+          missed = scoring.outcome(nil, nil)
+          seats.to_h { |seat| [seat.id, alike[seat.id] || (shown?(slide_id, seat.id) ? reached : missed)] }
+        end
+
+        # How long each took for their answer to a question that counts, as far as it is known when it was shown.
+        # @return [Hash{Integer=>Float}] seat id to seconds
+        def seconds(slide_id)
+          (@seconds ||= {})[slide_id] ||= set_aside?(slide_id) ? NONE : taken(slide_id)
         end
 
         # Whether a question that a seat never saw counts as answered wrongly all the same: one of a sitting that has ended.
@@ -175,12 +196,12 @@ module Roost
           seats.to_h { |seat| [seat.id, slides.sum { |slide| outcome(slide.id, seat.id).points || 0 }] }
         end
 
-        # @return [Hash{Integer=>Float}] seat id to when the question was sent to its device
+        # @return [Hash{Integer=>Float}, AnswerSet::Seats] seat id to when the question was sent to its device
         def shown_to(slide_id) = @shown_to[slide_id] ||= shown.fetch([slide_id, attempt(slide_id)], NONE)
 
         # Whether they can be read as answers or not; the same object as a moment ago where nothing came.
         # @return [Hash{Integer=>Answer}] seat id to answer
-        def all_answers(slide_id) = @all_answers[slide_id] ||= answers.fetch([slide_id, attempt(slide_id)], NONE)
+        def all_answers(slide_id) = @all_answers[slide_id] ||= answers.fetch([slide_id, attempt(slide_id)], NONE).to_h
 
         protected
 
@@ -205,10 +226,40 @@ module Roost
           of_slide[answer.value] ||= Worth.of(lesson.slide(answer.slide_id).prompt, answer.value)
         end
 
-        # How a question is played by who has that much time.
-        def play(slide_id, factor)
-          ((@plays ||= {})[slide_id] ||= {})[factor] ||= Play.new(lesson.game?(slide_id), options.speed, rules, factor)
+        # @yieldparam answer [Answer]
+        # @yieldparam seats [AnswerSet::Seats, Hash] that gave it
+        # @yieldparam worth [Worth, nil] nil of what can't be read
+        def each_alike(slide_id)
+          AnswerSet.alike(answers.fetch([slide_id, attempt(slide_id)], NONE)).each do |answer, seats|
+            yield answer, seats, (worth(answer) if answer.readable?)
+          end
         end
+
+        # Of those who gave something.
+        # @return [Hash{Integer=>Outcome}]
+        def alike(slide_id, scoring)
+          outcomes = {}
+          each_alike(slide_id) do |answer, seats, worth|
+            outcome = scoring.outcome(answer, 0.0, worth)
+            seats.keys.each { |id| outcomes[id] = outcome }
+          end
+          outcomes
+        end
+
+        def taken(slide_id)
+          times = {}
+          each_alike(slide_id) do |answer, seats, worth|
+            next if worth.nil? || worth.blank
+
+            seats.to_h.each do |id, received_at|
+              shown_at = shown_at(slide_id, id)
+              times[id] = scoring(slide_id, id).seconds(received_at, shown_at) if shown_at
+            end
+          end
+          times
+        end
+
+        def shown?(slide_id, seat_id) = shown_to(slide_id).key?(seat_id) || !on_wall(slide_id, seat_id).nil?
 
         def on_wall(slide_id, seat_id)
           keypad = seat(seat_id)

@@ -70,8 +70,7 @@ module Roost
             end
 
             def outcome(slide, sitting, answer)
-              Outcome.of(slide: slide, answer: answer, shown_at: (0.0 if sitting.seen.include?(slide.id)), opening: nil,
-                         play: Play.plain)
+              Scoring.new(slide, opening: nil, play: Play.plain).outcome(answer, (0.0 if sitting.seen.include?(slide.id)))
             end
 
             def own(answer, step)
