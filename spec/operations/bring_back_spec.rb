@@ -37,4 +37,44 @@ RSpec.describe Roost::Operations::BringBack do
     expect([id, changed.slides.map(&:heading).first(3), changed.quizzes]).to eq([lesson, ["Q0", "Q1", "Birds of the marsh"], []])
     expect([make.call(chosen: ["none"]).reason, make.call(lesson_id: 0)]).to eq([described_class::NONE, nil])
   end
+
+  # A session with every way of not having given a full answer, in a round and outside of one.
+  def mixed(random)
+    slides = Array.new(5) { |at| slide("q#{at}", heading: "Q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1 o2])) }
+    lesson = Roost::Core::Lesson.new(title: "Mixed", slides: slides, sections: [section("r1", "game", %w[q3 q4])])
+    form = { "class_id" => kestrel.to_s, "opens_itself" => "1", "speed_share" => "0.5" }
+    row = Roost::Operations::StartSession.new.call(account, kept_lesson(account, lesson), form).value
+    seats = Array.new(8) { take_seat(row, "Student #{_1}").first }
+    database[:seats].where(id: seats[1][:id]).update(keypad: 7)
+    database[:seats].where(id: seats[2][:id]).update(practice: true)
+    command(row, "begin")
+    slides.each { |each| ask(row, each.id, seats, random) }
+    database[:seats].where(id: seats[3][:id]).update(removed_at: Sequel.function(:now))
+    command(row, "put_aside", slide: "q2")
+    command(row, "end")
+  end
+
+  def ask(row, id, seats, random)
+    command(row, "jump", slide: id)
+    (id == "q0" ? seats - [seats[1]] : seats).each do |seat| # the keypad presses nothing there
+      Roost::Store::Deliveries.new.note(row.id, id, [seat[:id]]) if random.rand < 0.7
+      given = [picked("o1"), picked("o2"), picked("o1", "o2"), { "options" => [] }].sample(random: random)
+      save(row, seat, id, given) if random.rand < 0.6
+    end
+    command(row, "close")
+    late = database[:answers].where(session_id: row.id, slide_id: id, seat_id: seats.last[:id])
+    late.update(late: true, let_count: random.rand < 0.5)
+  end
+
+  it "counts as the results do", :aggregate_failures do
+    3.times do |seed|
+      mixed(Random.new(seed))
+      row = Roost::Store::PastSessions.new.ended_of_class(account, kestrel, 1).first
+      seats = Roost::Store::Seats.new.of(row.id).reject(&:practice)
+      questions = Roost::Core::Analysis::Results.new(Roost::Store::Records.new.of(row, seats: seats)).questions
+      shares = questions.to_h { |question| [question.slide.id, question.facility] }
+      expect(shares.compact.keys).to eq(%w[q0 q1 q3 q4])
+      expect(bring.needs(account, kestrel).to_h { |need| [need.slide.id, need.share] }).to eq(shares.compact)
+    end
+  end
 end

@@ -38,7 +38,7 @@ RSpec.describe "A student's sitting in a quiz" do
     expect(save(session, seat, "q2", picked("o1")).state).to eq("late")
     command(session, "close")
     put_back(session, 60, :opened_at)
-    expect(%w[q0 q1 q2].map { |id| record.outcome(id, seat[:id]).status }).to eq(%i[right not_reached late])
+    expect(%w[q0 q1 q2].map { |id| record.outcome(id, seat[:id]).status }).to eq(%i[right blank late])
     expect([share, record.asked_of(seat[:id]).map(&:id)]).to eq([1/3r, %w[q0 q1 q2]])
   end
 

@@ -42,7 +42,8 @@ RSpec.describe Roost::Store::Sittings do
     first, second = [["o1", 1], ["o2", 2]].map { |option, attempt| save(session, seat, "s2", picked(option), attempt: attempt) }
     expect([first.state, second.state]).to eq(%w[final final])
     answers = Roost::Store::Answers.new.by_question(session.id)
-    expect(answers.transform_values { |set| set.to_h[seat[:id]].value["options"] }).to eq({ ["s2", 1] => %w[o1], ["s2", 2] => %w[o2] })
+    options = answers.transform_values { |set| set.to_h[seat[:id]].value["options"] }
+    expect(options).to eq({ ["s2", 1] => %w[o1], ["s2", 2] => %w[o2] })
     [1, 2, 1].each { |place| sittings.find(id).then { |kept| sittings.move(kept, kept.sitting.at(place, answered: [])) } }
     stale = sittings.find(id)
     sittings.move(stale, stale.sitting.at(3, answered: []))

@@ -36,18 +36,23 @@ module Roost
         who = CsvText.line([*@about, seat.name, numbers[seat.student_id], seat.extra])
         practice = yes(seat.practice)
         results.slides.each do |slide|
-          outcome = line.outcomes[slide.id]
-          said = (@said ||= {}.compare_by_identity)[outcome] ||= Said.new(figures(outcome), gave(outcome, slide.prompt))
-          comment = @comments[[seat.id, slide.id]]
-          seconds = results.record.seconds(slide.id)[seat.id]
-          sheet << who << "," << question(slide) << "," << said.figures << "," << seconds&.round(1).to_s << "," << said.answer <<
-            "," << (comment ? CsvText.line([comment]) : "") << "," << practice.to_s << "\n"
+          said = said(line.outcomes[slide.id], slide.prompt)
+          sheet << who << "," << question(slide) << "," << said.figures << "," << seconds(slide, seat) << "," << said.answer <<
+            "," << comment(slide, seat) << "," << practice.to_s << "\n"
         end
       end
+
+      def seconds(slide, seat) = results.record.seconds(slide.id)[seat.id]&.round(1).to_s
+
+      def comment(slide, seat) = (text = @comments[[seat.id, slide.id]]) ? CsvText.line([text]) : ""
 
       # The cells before and after the seconds.
       Said = Struct.new(:figures, :answer)
       private_constant :Said
+
+      def said(outcome, prompt)
+        (@said ||= {}.compare_by_identity)[outcome] ||= Said.new(figures(outcome), gave(outcome, prompt))
+      end
 
       def absent
         results.record.missing.map { |student| [*@about, student.name, student.number, nil, nil, nil, nil, "absent"] }

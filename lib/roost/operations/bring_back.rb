@@ -15,7 +15,8 @@ module Roost
       # @return [Array<Core::Analysis::BringBack::Need>] at most MOST, the greatest need first
       def needs(account_id, class_id)
         rows = Store::PastSessions.new.ended_of_class(account_id, class_id, SESSIONS)
-        asked = rows.flat_map { |row| asked_in(row) }
+        alone, live = rows.partition(&:alone)
+        asked = asked_live(live) + alone.flat_map { |row| asked_alone(row) }
         Core::Analysis::BringBack.of(asked, now: Store::Sessions.new.now).first(MOST)
       end
 
@@ -34,8 +35,23 @@ module Roost
 
       private
 
-      # Practice students left out, as far as the questions have keys.
-      def asked_in(row)
+      # Live, nobody's own answers have to be looked at.
+      def asked_live(rows)
+        counts = Store::GivenCounts.new.of(rows.map(&:id))
+        rows.flat_map do |row|
+          record = Store::Records.new.of(row, seats: [], roll: [], answers: {}, shown: {}, sat: {}, teams: [])
+          record.openings.filter_map do |slide_id, openings|
+            count = counts[[row.id, slide_id, openings.last.attempt]]
+            slide = record.lesson.slide(slide_id)
+            next if count.nil? || slide.nil? || (count.given.empty? && record.passed_over?(slide_id))
+
+            Core::Analysis::BringBack::Asked.of(record, slide, **count.to_h, at: row.ended_at.to_f)
+          end
+        end
+      end
+
+      # Of several attempts, those that count; practice students left out.
+      def asked_alone(row)
         seats = Store::Seats.new.of(row.id).reject(&:practice)
         results = Core::Analysis::Results.new(Store::Records.new.of(row, seats: seats, roll: []))
         results.questions.select(&:facility).map do |question|

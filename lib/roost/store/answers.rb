@@ -174,8 +174,8 @@ module Roost
       end
 
       # @param seat_id [Integer, nil] only of this seat
-      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Core::Session::Answer}}] slide and attempt to seat id to answer; of all
-      #   seats to a Core::Session::AnswerSet
+      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Core::Session::Answer}}] slide and attempt to seat id to answer;
+      #   of all seats to a Core::Session::AnswerSet
       def by_question(session_id, seat_id: nil)
         return all_by_question(session_id) unless seat_id
 
@@ -228,7 +228,8 @@ module Roost
 
       def alike(row)
         seats, times, arrivals, saves = %i[seats times arrivals saves].map { |name| row.delete(name) }
-        Core::Session::AnswerSet::Alike.new(read(row, {}), Core::Session::AnswerSet::Seats.new(seats, times), arrivals, saves)
+        came = Core::Session::AnswerSet::Seats.new(seats, times)
+        Core::Session::AnswerSet::Alike.new(read(row, {}), came, arrivals, saves)
       end
 
       def all_beyond(of_seat)

@@ -32,9 +32,8 @@ module Roost
       # @param seat_id [Integer, nil] only to this seat
       # @return [Hash{Array(String, Integer)=>Hash{Integer=>Float}}] slide and attempt to seat id to epoch seconds
       def of(session_id, since: 0.0, among: {}, seat_id: nil)
-        if since.zero? && seat_id.nil? && among.empty?
-          return among.merge!(by_question(session_id).transform_values(&:to_h))
-        end
+        everything = since.zero? && seat_id.nil? && among.empty?
+        return among.merge!(by_question(session_id).transform_values(&:to_h)) if everything
 
         which = { session_id: session_id, seat_id: seat_id }.compact
         sent_since(which.keys).call(**which, since: since).each_with_object(among) do |row, shown|

@@ -10,7 +10,22 @@ module Roost
         HALF_LIFE = 2.0 # days, of something just learned; twice as long with each time the class had it
 
         # One time that a question was asked of the class. share:: mean mark; marks:: of how many; at:: epoch seconds
-        Asked = Struct.new(:slide, :share, :marks, :at, keyword_init: true)
+        Asked = Struct.new(:slide, :share, :marks, :at, keyword_init: true) do
+          # Of what was given in a session, whoever gave it.
+          # @param record [Session::Record] without answers
+          # @param slide [Slide]
+          # @param given [Array<Array(Session::Answer, Integer)>] what was given, and by how many
+          # @param without [Integer] how many had the question before them and gave nothing
+          # @return [Asked, nil] nil where nothing is marked
+          def self.of(record, slide, given:, without:, at:)
+            return nil if !slide.prompt.keyed? || record.set_aside?(slide.id)
+
+            scoring = record.scoring(slide.id)
+            marks = given.sum(&:last) + without
+            earned = given.sum { |answer, many| scoring.mark(answer) * many }
+            new(slide: slide, share: earned.to_r / marks, marks: marks, at: at).freeze
+          end
+        end
         # need:: 0 to 1; share:: the last time; days:: since then
         Need = Struct.new(:slide, :need, :share, :days, keyword_init: true)
 

@@ -15,7 +15,8 @@ module Roost
           alike = outcomes.each_with_object(Hash.new(0).compare_by_identity) { |outcome, many| many[outcome] += 1 }
           alike.reject! { |outcome, _| outcome.status == :not_reached }
           marked = alike.select { |outcome, _| outcome.mark }
-          new(slide: slide, reached: alike.values.sum, answered: alike.sum { |outcome, many| outcome.answer&.readable? ? many : 0 },
+          answered = alike.select { |outcome, _| outcome.answer&.readable? }
+          new(slide: slide, reached: alike.values.sum, answered: answered.values.sum,
               facility: (marked.sum { |outcome, many| outcome.mark * many } / marked.values.sum if marked.any?)).freeze
         end
 

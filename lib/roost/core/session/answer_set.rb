@@ -18,8 +18,8 @@ module Roost
             @times = times
           end
 
-          # @return [Array<Integer>]
-          def keys = @keys ||= @ids.split(",").map(&:to_i)
+          # @yieldparam seat_id [Integer]
+          def each_key(&block) = keys.each(&block)
 
           # @return [Hash{Integer=>Float}] seat id to epoch seconds
           def to_h = @to_h ||= keys.zip(@times.split(",").map(&:to_f)).to_h
@@ -27,6 +27,10 @@ module Roost
           def [](seat_id) = to_h[seat_id]
 
           def key?(seat_id) = (@known ||= keys.to_h { |id| [id, true] }).key?(seat_id)
+
+          private
+
+          def keys = @keys ||= @ids.split(",").map(&:to_i)
         end
 
         # @param answers [AnswerSet, Hash{Integer=>Answer}]

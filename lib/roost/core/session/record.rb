@@ -241,14 +241,14 @@ module Roost
           outcomes = {}
           each_alike(slide_id) do |answer, seats, worth|
             outcome = scoring.outcome(answer, 0.0, worth)
-            seats.keys.each { |id| outcomes[id] = outcome }
+            seats.each_key { |id| outcomes[id] = outcome }
           end
           outcomes
         end
 
         def taken(slide_id)
           times = {}
-          each_alike(slide_id) do |answer, seats, worth|
+          each_alike(slide_id) do |_answer, seats, worth|
             next if worth.nil? || worth.blank
 
             seats.to_h.each do |id, received_at|

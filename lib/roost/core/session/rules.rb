@@ -27,11 +27,12 @@ module Roost
         def practice_chooses? = version < 2
 
         # Whether whoever answers with a keypad was shown the question when it opened.
-        def keypads_see_wall? = version >= 2
+        def keypads_see_wall? = version >= self.class::WALL
 
         # Whether a student's copy tells of the room's questions only what the room was told.
         def copies_follow_room? = version >= 2
 
+        self::WALL = 2
         self::CURRENT = new(2).freeze
       end
     end
