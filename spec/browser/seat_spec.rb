@@ -12,7 +12,7 @@ RSpec.describe "A seat that loses nothing" do
     command(session, "jump", slide: "s4")
   end
 
-  def stored(slide_id = "s4") = moment(session).record.answers.fetch([slide_id, 1], {}).values.first
+  def stored(slide_id = "s4") = moment(session).record.answers.fetch([slide_id, 1], {}).to_h.values.first
 
   # Waits for something to be true of what is kept.
   def eventually(seconds = 8)

@@ -22,7 +22,7 @@ RSpec.describe "Sketching at a seat" do
   def tools = strokes.map { |stroke| stroke["tool"] }
 
   def strokes
-    kept = moment(session).record.answers.fetch(["s5", 1], {}).values.first
+    kept = moment(session).record.all_answers("s5").values.first
     kept ? kept.value["strokes"] : []
   end
 

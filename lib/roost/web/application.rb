@@ -66,6 +66,7 @@ module Roost
       # What stands in front of all apps.
       # @param builder [Rack::Builder]
       def self.guard(builder, settings)
+        builder.use Outflow
         builder.use Headers, settings.secure? ? HEADERS.merge(SECURE) : HEADERS
         builder.use LastResort
         builder.use BodyLimit, BODIES
