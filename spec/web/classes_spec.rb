@@ -210,8 +210,32 @@ RSpec.describe "The pages of classes" do
       post_form "#{address}/pass"
       follow_redirect!
       expect(page.at_css(".class-pass .code").text).to match(/\A\w{4} \w{4} \w{4}\z/)
-      get "/classes/#{kestrel}/passes.pdf"
+    end
+
+    it "are given cards with their passes, drawn in the background, which says how far it is", :aggregate_failures do
+      stub_const("Roost::Operations::DrawPasses::AT_ONCE", 1)
+      bring(("A".."I").map { |letter| "Heron #{letter}" }.join("\n"))
+      get "/classes/#{kestrel}/passes.pdf" # nothing there yet
+      follow_redirect!
+      2.times { post_form "/classes/#{kestrel}/passes" }
+      follow_redirect!
+      expect([page.at_css("[role=status]").text, database[:que_jobs].count]).to match([/0 of 2 pages/, 1])
+      told = []
+      look = lambda do |draw, *given, **about|
+        get "/classes/#{kestrel}/passes"
+        told << page.at_css("progress")["value"]
+        draw.call(*given, **about)
+      end
+      allow(Roost::Exchange::PassCards).to receive(:pages).and_wrap_original(&look)
+      Roost::Jobs::DrawPasses.run(database[:pass_sheets].get(:id))
+      expect(told).to eq(%w[0 1])
+      get "/classes/#{kestrel}/passes"
+      get page.at_css(".pass-sheet a")["href"]
       expect([last_response["content-type"], last_response.body[0, 5]]).to eq(["application/pdf", "%PDF-"])
+      database[:pass_sheets].update(created_at: Sequel.lit("now() - interval '2 hours'"))
+      get "/classes/#{kestrel}/passes.pdf"
+      expect(last_response.status).to eq(303)
+      expect { Roost::Operations::Purge.new.call }.to change { Dir[Roost.settings.var("passes", "*")].length }.to(0)
     end
 
     it "offer what was chosen for it last time" do

@@ -18,13 +18,6 @@ module Roost
         all.map { |student| [student, passes.fetch(student.id)] }
       end
 
-      # @return [String, nil] the cards as PDF; nil unless she teaches the class, or they could not be drawn
-      def cards(account_id, class_id)
-        passes = of_class(account_id, class_id)
-        name = passes && Store::Classes.new.find(account_id, class_id).name
-        passes && Exchange::PassCards.pdf(passes, class_name: name, base_url: Roost.settings.base_url)
-      end
-
       # The pass there was is good no more.
       # @return [String, nil] the new one; nil unless she teaches a class that has the student
       def renew(account_id, class_id, student_id)

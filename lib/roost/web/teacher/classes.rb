@@ -113,12 +113,24 @@ module Roost
       end
 
       # Cards with everybody's pass, eight to a page.
+      get "/:id/passes" do
+        klass = our_class
+        sheet = Store::PassSheets.new.of(account_id, klass.id)
+        next partial("classes/pass_sheet", klass: klass, sheet: sheet) if htmx?
+
+        page("classes/passes", title: "Passes", klass: klass, sheet: sheet)
+      end
+
+      post "/:id/passes" do
+        Operations::DrawPasses.new.start(account_id, our_class.id)
+        redirect "/classes/#{our_class.id}/passes", 303
+      end
+
       get "/:id/passes.pdf" do
-        cards = Operations::StudentPasses.new.cards(account_id, our_class.id)
-        halt refuse("The cards could not be drawn just now. Try again.", 503) unless cards
-        content_type "application/pdf"
-        attachment "Passes #{file_name(our_class.name)}.pdf"
-        cards
+        sheets = Store::PassSheets.new
+        sheet = sheets.of(account_id, our_class.id)
+        redirect "/classes/#{our_class.id}/passes", 303 unless sheet&.ready? && File.exist?(sheets.path(sheet.id))
+        send_file sheets.path(sheet.id), type: "application/pdf", filename: "Passes #{file_name(our_class.name)}.pdf"
       end
 
       post "/:id/code" do
