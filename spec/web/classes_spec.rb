@@ -238,6 +238,31 @@ RSpec.describe "The pages of classes" do
       expect { Roost::Operations::Purge.new.call }.to change { Dir[Roost.settings.var("passes", "*")].length }.to(0)
     end
 
+    it "tell two with the same full name apart in every list: by number, by group, or by what others see", :aggregate_failures do
+      database[:students].update(deleted_at: Sequel.function(:now))
+      bring("Rhea Moor\nRhea Moor\nBo Fen\nBo Fen")
+      moors = database[:students].where(name: "Rhea Moor").order(:id).select_map(:id)
+      moors.zip(%w[41 42]) { |id, number| database[:students].where(id: id).update(number: number) }
+      told = ["Rhea Moor (41)", "Rhea Moor (42)", "Bo Fen (Bo)", "Bo Fen (Bo F)"]
+      get "/classes/#{kestrel}"
+      labels = page.css("[aria-label^='Choose ']").map { |box| box["aria-label"].delete_prefix("Choose ") }
+      expect(labels).to match_array(told)
+      session = start(entry: "free", opens_itself: "1")
+      get "/desk/#{session.id}"
+      told.each { |name| expect(page.at_css(".desk-missing").text).to include(name) }
+      take_seat(session, "Guest")
+      command(session, "begin")
+      command(session, "jump", slide: Roost::Store::Sessions.new.lesson(session.id).prompts.first.id)
+      command(session, "end")
+      database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
+      get "/results/#{session.id}"
+      told.each { |name| expect(page.at_css(".attendance").text).to include(name) }
+      form = { "class_id" => kestrel.to_s, "entry" => "list", "opens_at" => "2026-11-30T08:00",
+               "closes_at" => "2036-11-30T08:00" }
+      get "/assignments/#{Roost::Operations::AssignLesson.new.call(account, lesson, form).value.id}"
+      expect(page.css("tbody th").map { |cell| cell.text.strip }).to match_array(told)
+    end
+
     it "offer what was chosen for it last time" do
       start(entry: "made_up", extra: "Table", speed_share: "0.5")
       get "/lessons/#{lesson}/start?class_id=#{kestrel}"

@@ -15,7 +15,7 @@ module Roost
       # @param base_url [String] where the program is reached
       # @return [Array<String>, nil] pages as SVG; nil when they could not be drawn
       def self.pages(passes, class_name:, base_url:)
-        cards = passes.map { |student, pass| [student.name, Core::StudentPass.spoken(pass), "#{base_url}/pass/#{pass}"] }
+        cards = passes.map { |student, pass| [student.full_name, Core::StudentPass.spoken(pass), "#{base_url}/pass/#{pass}"] }
         Tempfile.create("cards") do |file|
           file.write(JSON.generate([cards, class_name, base_url.sub(%r{\Ahttps?://}, "")]))
           file.flush

@@ -118,11 +118,12 @@ module Roost
       end
 
       def read(dataset)
-        dataset.map do |row|
+        people = dataset.map do |row|
           factor = row[:time_factor].to_s("F").sub(/\.?0+\z/, "")
           plain = row.slice(:id, :name, :shown_name, :notes, :sourced_id, :rostered)
           Core::Student.new(**plain, time_factor: factor, number: row[:number].to_s, group: row[:group_name]).freeze
         end
+        Core::StudentName.distinguished(people)
       end
 
       def stored(fields)

@@ -40,9 +40,8 @@ module Roost
         private
 
         def missing(student)
-          Row.new(student_id: student.id, name: student.name, stage: :not_opened, answered: 0, asked: @asked.call(student.id),
-                  late: false,
-                  seconds: 0.0).freeze
+          Row.new(student_id: student.id, name: student.full_name, stage: :not_opened, answered: 0, late: false, seconds: 0.0,
+                  asked: @asked.call(student.id)).freeze
         end
 
         def of_seat(seat)
@@ -55,7 +54,7 @@ module Roost
                   attempt: sitting&.attempt, seconds: @spent.fetch(seat.id, 0.0), handed_in_at: sitting&.handed_in_at).freeze
         end
 
-        def name(seat) = @record.roll.find { |student| student.id == seat.student_id }&.name || seat.name
+        def name(seat) = (@students ||= @record.roll.to_h { |each| [each.id, each] })[seat.student_id]&.full_name || seat.name
 
         def stage(sitting, seat)
           return seat.visited ? :opened : :not_opened unless sitting

@@ -11,7 +11,11 @@ module Roost
     # notes::            only teachers see them
     # sourced_id::       by which other programs know the person (OneRoster); one of our own where none brought any
     # rostered::         whether it came from outside
-    Student = Struct.new(:id, :name, :shown_name, :number, :group, :time_factor, :notes, :sourced_id, :rostered,
-                         keyword_init: true)
+    # besides::          what tells them from others of the same name in a list, or nil
+    Student = Struct.new(:id, :name, :shown_name, :number, :group, :time_factor, :notes, :sourced_id, :rostered, :besides,
+                         keyword_init: true) do
+      # As a teacher reads it in a list.
+      def full_name = besides ? "#{name} (#{besides})" : name
+    end
   end
 end

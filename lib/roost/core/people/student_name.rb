@@ -40,6 +40,26 @@ module Roost
                 .sort_by { |_student, called| called.downcase }
       end
 
+      # A list in which several may have the same name: these are told apart by number, group or what others see, whichever
+      # comes first that is one's own.
+      # @param students [Array<Student>]
+      # @return [Array<Student>]
+      def self.distinguished(students)
+        same = students.group_by { |student| student.name.downcase }.values.reject { |each| each.length == 1 }
+        besides = same.each_with_object({}) { |each, all| each.each { |student| all[student.id] = besides(student, each) } }
+        students.map { |each| besides.key?(each.id) ? Student.new(**each.to_h, besides: besides[each.id]).freeze : each }
+      end
+
+      # @return [String] the last resort is what others see, which is different within a class
+      def self.besides(student, same)
+        %i[number group].each do |mark|
+          own = student[mark].to_s
+          return own if own != "" && same.one? { |each| each[mark] == own }
+        end
+        student.shown_name
+      end
+      private_class_method :besides
+
       def self.numbered(name, low)
         (2..).lazy.map { |number| "#{name} #{number}" }.find { |each| !low.include?(each.downcase) }
       end

@@ -52,7 +52,7 @@ module Roost
               state = moment.state
               { code: moment.code, room_for: state.room_for, locked: state.locked, by_hand: state.by_hand,
                 birds: moment.birds, stopped: moment.stopped,
-                missing: moment.missing.map(&:name), expected: moment.roll.length, names_shown: moment.options.names_shown,
+                missing: moment.missing.map(&:full_name), expected: moment.roll.length, names_shown: moment.options.names_shown,
                 class_name: moment.class_name, pairs: state.pairs.length, boards: state.boards.length,
                 keypads: moment.seats.count(&:keypad),
                 dealing: (moment.teams if moment.teams.any?),
