@@ -257,8 +257,8 @@ RSpec.describe "The pages of classes" do
       database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
       get "/results/#{session.id}"
       told.each { |name| expect(page.at_css(".attendance").text).to include(name) }
-      form = { "class_id" => kestrel.to_s, "entry" => "list", "opens_at" => "2026-11-30T08:00",
-               "closes_at" => "2036-11-30T08:00" }
+      opens, closes = [-3600, 3600].map { |more| (Time.now.utc + more).strftime("%Y-%m-%dT%H:%M") }
+      form = { "class_id" => kestrel.to_s, "entry" => "list", "opens_at" => opens, "closes_at" => closes, "attempts" => "1" }
       get "/assignments/#{Roost::Operations::AssignLesson.new.call(account, lesson, form).value.id}"
       expect(page.css("tbody th").map { |cell| cell.text.strip }).to match_array(told)
     end
