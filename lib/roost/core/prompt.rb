@@ -174,7 +174,8 @@ module Roost
       def with_settings(changes) = self.class.new(id: id, settings: settings.merge(changes))
 
       def_delegators :form, :edited, :picturing, :corrected
-      def_delegators :reader, :read, :blank_answer?, :missing, :understood, :turned, :keypad_takes, :keypad_keys, :keypad
+      def_delegators :reader, :read, :blank_answer?, :projected, :missing, :understood, :turned
+      def_delegators :reader, :keypad_takes, :keypad_keys, :keypad
       def_delegators :marking, :mark
       def_delegators :tallying, :gathered, :tally, :for_class, :remark, :waiting
       def_delegators :display, :pages, :page, :plain, :right_in_words, :short, :short_in_words?, :tally_parts, :picture_of

@@ -36,7 +36,7 @@ module Roost
         slide = lesson.slide(message["slide"])
         return refused("That slide asks nothing. Reload the page.") unless slide&.prompt
 
-        reading = slide.prompt.read(message["fields"], SaveAnswer.names(seat, slide))
+        reading = read(seat, lesson, slide, message["fields"])
         typed = Core::Session::Typed.read(message["fields"]) unless reading.ok?
         return refused(reading.reason) unless reading.ok? || typed
 
@@ -76,6 +76,12 @@ module Roost
       end
 
       private
+
+      # @return [Core::Reading] of a value
+      def read(seat, lesson, slide, fields)
+        reading = slide.prompt.read(fields, SaveAnswer.names(seat, slide))
+        reading.map { |value| HoldBack.new.call(slide.prompt, lesson, value) }
+      end
 
       def refused(message, save_no = nil) = Reply.new(state: "refused", message: message, save_no: save_no).freeze
 

@@ -14,6 +14,11 @@ module Roost
         # Whether there is nothing in a value to hand in.
         def blank_answer?(_value) = raise(NotImplementedError)
 
+        # What of a value others get to see as it was written, without the teacher choosing it. What of that doesn't belong on a
+        # wall is kept with the value as "held" (rules.md, Names).
+        # @return [Hash{String=>String}] what it is known by to text
+        def projected(_value) = {}
+
         # What to do before there is anything to hand in.
         def missing = "There is nothing to hand in yet."
 

@@ -8,7 +8,7 @@ module Roost
         class Reader < Kinds::Reader
           ANSWER_LIMIT = 120
 
-          of_prompt :gaps
+          of_prompt :gaps, :right?
 
           # @param raw [Hash] "gap0", "gap1", …
           def read(raw, _names = nil)
@@ -19,6 +19,12 @@ module Roost
           end
 
           def blank_answer?(value) = value["gaps"].all?(&:empty?)
+
+          # What is right may be any word.
+          def projected(value)
+            value["gaps"].each_with_index.reject { |filling, number| filling.empty? || right?(filling, gaps[number]) }
+                         .to_h { |filling, number| [number.to_s, filling] }
+          end
 
           def missing = "Fill a gap first."
         end

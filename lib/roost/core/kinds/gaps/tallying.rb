@@ -20,7 +20,7 @@ module Roost
           # Many put the same: each filling is compared once.
           def gathered(values, before: nil, **)
             fillings = Tallies::Count.new(values, before: before&.fillings) do |value|
-              blank_answer?(value) ? [] : gaps.each_index.map { |number| [number, filling(value, number)] }
+              blank_answer?(value) ? [] : gaps.each_index.map { |number| [number, fit(value, number)] }
             end
             wholes = Tallies::Count.new(values, before: before&.wholes) { |value| [value["gaps"]] }
             compared = before && before.settings == settings ? before.compared : gaps.map { {} }
@@ -31,6 +31,9 @@ module Roost
           end
 
           private
+
+          # What doesn't belong on a wall counts as nothing that was written.
+          def fit(value, number) = value["held"].to_a.include?(number.to_s) ? "" : filling(value, number)
 
           # @param compared [Array<Hash>] for each gap filling to whether it is right; what is new is added
           def rows(fillings, compared)

@@ -80,7 +80,9 @@ module Roost
 
           def entry(seat_id, value, writer, known)
             cards = if known.nil? || known.value != value || [known.name, known.team] != writer
-                      value["posts"].map { |post| card("#{seat_id}-#{post["id"]}", post, *writer) }
+                      value["posts"].map do |post|
+                        card("#{seat_id}-#{post["id"]}", post, *writer, held: value["held"].to_a.include?(post["id"]))
+                      end
                     elsif known.cards.all? { |card| card.likes == likes.fetch(card.key, 0) }
                       return known
                     else
@@ -89,9 +91,9 @@ module Roost
             Entry.new(value, *writer, cards.freeze).freeze
           end
 
-          def card(key, post, name, team)
+          def card(key, post, name, team, held:)
             stamp = stamp(key, post)
-            Card.new(key: key, stamp: stamp, text: post["text"], emoji: post["emoji"], state: state(key, stamp),
+            Card.new(key: key, stamp: stamp, text: post["text"], emoji: post["emoji"], state: state(key, stamp, held),
                      picture: Picture.from_document(post["picture"]), at: post["at"], pinned: lists[:pinned].key?(key),
                      column: curation.columns[key], name: name, team: team, likes: likes.fetch(key, 0)).freeze
           end
@@ -101,10 +103,11 @@ module Roost
             "#{key}-#{Digest::SHA256.hexdigest([post["text"], post["emoji"], post.dig("picture", "file")].inspect)[0, STAMP]}"
           end
 
-          def state(key, stamp)
+          # @param held [Boolean] whether it waits although cards need not
+          def state(key, stamp, held)
             return :removed if lists[:removed].key?(key)
 
-            !approve || approved_at(key, stamp) ? :up : :waiting
+            !(approve || held) || approved_at(key, stamp) ? :up : :waiting
           end
 
           # Under earlier versions cards were let through by their keys.

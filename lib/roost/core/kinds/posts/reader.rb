@@ -33,6 +33,8 @@ module Roost
           # Whoever liked a card has taken part, too.
           def blank_answer?(value) = value.values_at("posts", "likes", "writing").all?(&:empty?)
 
+          def projected(value) = value["posts"].to_h { |post| [post["id"], post["text"].to_s] }
+
           def missing = "Add a card first."
 
           private

@@ -4,9 +4,9 @@ module Roost
   module Core
     module Kinds
       module Words
-        # Single words can be removed for all, and put back.
+        # Single words can be removed for all and put back; what was held back can be let through.
         class Handling < Kinds::Handling
-          COMMANDS = %w[remove restore].freeze
+          COMMANDS = %w[remove restore approve].freeze
           ARGUMENTS = %w[cards].freeze
         end
       end

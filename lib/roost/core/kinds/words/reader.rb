@@ -26,6 +26,8 @@ module Roost
 
           def blank_answer?(value) = value["words"].empty?
 
+          def projected(value) = value["words"].to_h { |word| [Prompt.same(word), word] }
+
           def missing = "Write a word first."
 
           private
