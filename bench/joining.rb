@@ -4,6 +4,8 @@ module Bench
   # Fifteen hundred devices come within twenty seconds: each joins, fetches its page with all that
   # belongs to it, opens its stream and hears something.
   class Joining
+    include Asking
+
     DEVICES = 1500
     SPREAD = 20.0
     AT_A_TIME = 48
@@ -40,33 +42,23 @@ module Bench
       nil
     end
 
+    def connect = TCPSocket.new(Server::HOST, @server.port)
+
     # @return [TCPSocket] its stream
     def arrive(number)
-      socket = TCPSocket.new(Server::HOST, @server.port)
-      form = URI.encode_www_form(code: @code, name: "Student #{number}")
-      head, = ask(socket, "POST /join", form)
+      socket = connect
+      head, = ask(socket, "POST /join", { code: @code, name: "Student #{number}" })
       place = head[%r{^location: (?:http://[^/]+)?(\S+)}i, 1] or raise "not let in: #{head.lines.first}"
       _, page = ask(socket, "GET #{place}")
-      page.scan(%r{(?:href|src)="(/assets/[^"]+)"}).flatten.uniq.each { |path| ask(socket, "GET #{path}", packed: true) }
+      page.scan(%r{(?:href|src)="(/assets/[^"]+)"}).flatten.uniq.each do |path|
+        head, = ask(socket, "GET #{path}", packed: true)
+        socket = connect if head.match?(/^connection: close/i) # a large one
+      end
       socket.write("GET #{page[/data-stream="([^"]+)"/,
                                1]} HTTP/1.1\r\nHost: #{Server::HOST}\r\nAccept: text/event-stream\r\n\r\n")
       text = +""
       text << socket.readpartial(65_536) until text.include?("data: <")
       socket
-    end
-
-    # One request over a connection that stays open, with as little work here as can be.
-    # @return [Array(String, String)] head and body
-    def ask(socket, line, form = nil, packed: false)
-      headers = "Host: #{Server::HOST}\r\n#{"Accept-Encoding: gzip\r\n" if packed}"
-      headers += "Content-Type: application/x-www-form-urlencoded\r\nContent-Length: #{form.bytesize}\r\n" if form
-      socket.write("#{line} HTTP/1.1\r\n#{headers}\r\n#{form}")
-      text = +""
-      text << socket.readpartial(65_536) until (ending = text.index("\r\n\r\n"))
-      head = text.slice!(0, ending + 4)
-      length = head[/^content-length: (\d+)/i, 1].to_i
-      text << socket.readpartial(65_536) while text.bytesize < length
-      [head, text]
     end
   end
 end

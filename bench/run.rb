@@ -7,8 +7,10 @@ require "net/http"
 require "securerandom"
 require "zlib"
 require_relative "answers"
+require_relative "asking"
 require_relative "classes"
 require_relative "commands"
+require_relative "crowd"
 require_relative "fan_out"
 require_relative "first_load"
 require_relative "hostile"
@@ -26,11 +28,11 @@ module Bench
   class Run
     SEATS = 500
     SPREAD = 10.0
-    PARTS_OF_THEIR_OWN = [FanOut, Answers, Classes, Commands, Ink, Joining, Sittings, Preparing, Kinds, LookingBack,
+    PARTS_OF_THEIR_OWN = [FanOut, Answers, Classes, Commands, Ink, Joining, Crowd, Sittings, Preparing, Kinds, LookingBack,
                           Hostile].freeze
     GOALS = { tally_ms_p95: "at most 300", seat_first_load_kb: "at most 100" }
             .merge(*PARTS_OF_THEIR_OWN.map { |part| part::GOALS }).freeze
-    PARTS = %w[seat answers commands classes ink joining sittings preparing kinds looking_back hostile].freeze
+    PARTS = %w[seat answers commands classes ink joining crowd sittings preparing kinds looking_back hostile].freeze
     # @param parts [Array<String>] of PARTS
     def initialize(parts)
       @parts = parts
@@ -73,6 +75,13 @@ module Bench
       session, = new_session(0)
       Roost::Operations::CommandSession.new.call(@account, session.id, "make_room", { "seats" => Joining::DEVICES.to_s })
       Joining.new(@server, session).call
+    end
+
+    # Limits as in a school: a program of its own, in which nobody looks back.
+    def crowd
+      Server.program(Server::SETTINGS.except("ROOST_JOINS_A_MINUTE").merge("ROOST_LOOKBACK" => "0")) do |server|
+        Crowd.new(server) { new_session(0).first.tap { |session| command(session, "next") } }.call
+      end
     end
 
     def sittings = Sittings.new(@account, @server).call

@@ -43,7 +43,7 @@ module Bench
     end
 
     def start
-      whole = @arguments.include?("config/puma.rb")
+      whole = @arguments.include?("config/puma.rb") && @env["ROOST_LOOKBACK"] != "0"
       @back = puma("-C", "config/lookback.rb", **Roost::Setup::Supervisor::Program::ROOMY) if whole
       @puma = puma(*@arguments, **(whole ? { "ROOST_LOOKBACK" => "1" } : {}))
       200.times { break if answering? || sleep(0.1).nil? }
