@@ -20,12 +20,16 @@ module Front
   # @param action [String] CSS of what its address is like, as in "='/school'" or "$='/move'"
   # @param changed [Hash] what is filled in otherwise; nil: left out
   def press(action, **changed)
-    form = Nokogiri::HTML(last_response.body).at_css("form[action#{action}]")
+    submit(Nokogiri::HTML(last_response.body).at_css("form[action#{action}]"), **changed)
+  end
+
+  # @param form [Nokogiri::XML::Element]
+  def submit(form, **changed)
     sent = form.css("input, select, textarea").reject { |field| unsent?(field) }.group_by { |field| field["name"] }
     fields = sent.to_h do |name, all|
       [name.delete_suffix("[]").to_sym, name.end_with?("[]") ? all.map { |each| value_of(each) } : value_of(all.first)]
     end
-    post_form form["action"], **fields.merge(changed).compact
+    post_form form["action"] || form["hx-post"], **fields.merge(changed).compact
   end
 
   def unsent?(field)
