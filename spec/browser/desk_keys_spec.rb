@@ -36,6 +36,15 @@ RSpec.describe "The keys of the Desk" do
     expect(desk).to have_button("Go on")
   end
 
+  it "have the heading in focus once the button that began the lesson is gone, not the page" do
+    row = kept_session(session.account_id)
+    desk.visit "/desk/#{row.id}"
+    desk.click_button "Begin the lesson"
+    desk.find("button", text: "Next slide")
+    sleep 0.3
+    expect(desk.evaluate_script("document.activeElement.className")).to eq("desk-title")
+  end
+
   it "go on working after a button was clicked with the mouse" do
     desk.click_button "Close answers"
     desk.find("button", text: "Open answers")

@@ -49,6 +49,15 @@ RSpec.describe "A seat that is heard, or worked by keyboard" do
     expect(seat.title).to eq("Birds on the move has ended · Amber Roost")
   end
 
+  it "says once that ten seconds are left" do
+    command(session, "begin")
+    command(session, "jump", slide: "s3")
+    expect_focus("Why do swallows leave?")
+    database[:openings].where(session_id: session.id).update(deadline: Sequel.lit("clock_timestamp() + interval '13 seconds'"))
+    seat.refresh
+    expect(seat).to have_css("#seat-news", text: "10 seconds left", visible: :all)
+  end
+
   it "does not speak for every pause in typing" do
     command(session, "begin")
     command(session, "jump", slide: "s4")

@@ -111,6 +111,21 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     expect(complaints(ada)).to eq([])
   end
 
+  it "has the pictures of the next slides when the line goes, and says so once" do
+    account = teacher
+    photo = Roost::Operations::KeepPicture.new.call(account, StringIO.new(Photographs.jpeg(1)), "photo.jpg").value
+    plain = lesson
+    slides = plain.slides.map { |each| each.id == "q1" ? each.with(pictures: [photo]) : each }
+    session = kept_session(account, Roost::Core::Lesson.new(title: plain.title, slides: slides, sections: plain.sections))
+    %w[begin next].each { |name| command(session, name) }
+    ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+    expect(ada).to have_css("#seat-news", text: /pictures/i, visible: :all, wait: 30)
+    offline(ada, true)
+    ada.click_button "Next →"
+    expect(ada).to have_css("h1", text: "Question 1", wait: 15)
+    eventually { expect(ada.evaluate_script("document.querySelector('.sitting-slide img, main img')?.naturalWidth > 0")).to be(true) }
+  end
+
   it "takes a line that says nothing for none, and shows what was asked for last" do
     _session, ada = at_first_slide
     eventually(15) { expect(on_device(ada)).to include(%r{/slides/2\z}, %r{/slides/3\z}) }
