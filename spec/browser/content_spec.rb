@@ -75,6 +75,37 @@ RSpec.describe "What is on slides, in the browser" do
     eventually { lesson.slides.first.pictures.length == 1 }
   end
 
+  # As deep and as large as a formula may be.
+  def worst_formula
+    inside = "x"
+    9.times { inside = "\\sqrt{\\frac{#{inside}}{y}}" }
+    inside += "+x" while Roost::Core::Formula.settable?("#{inside}+x")
+    inside
+  end
+
+  it "goes on answering a teacher while the largest formula that may be is set thirty times at the Desk" do
+    lesson = Roost::Core::Lesson.new(title: "Marsh", slides: [slide("w", prompt: writing(id: "pw", size: "paragraph"))])
+    session = kept_session(account, lesson)
+    %w[begin open].each { |name| command(session, name) }
+    30.times { |number| save(session, take_seat(session, "Heron #{number}").first, "w", { "text" => "$#{worst_formula}$" }) }
+    desk = sign_in_window
+    watch = desk.driver.browser.execute_cdp("Page.addScriptToEvaluateOnNewDocument", source: <<~JS)
+      window.longest = 0;
+      let before = performance.now();
+      setInterval(() => {
+        const now = performance.now();
+        window.longest = Math.max(window.longest, now - before);
+        before = now;
+      }, 5);
+    JS
+    desk.visit "/desk/#{session.id}"
+    expect(desk).to have_css("tex-formula .katex-html", count: 30, visible: :all, wait: 60)
+    puts desk.evaluate_script("window.longest"), worst_formula.length
+    expect(desk.evaluate_script("window.longest")).to be < 200
+  ensure
+    desk.driver.browser.execute_cdp("Page.removeScriptToEvaluateOnNewDocument", **watch.transform_keys(&:to_sym))
+  end
+
   it "sets formulas, and says what is wrong with one that can't be set" do
     kept_lesson(account)
     page = open_builder(sign_in_window)

@@ -29,7 +29,7 @@ RSpec.describe "Student passes" do
     expect(ops::EnterByPass.student(old).reason).to start_with("That pass isn't known here.")
     other = teacher(email: "moss@heronsgate.example")
     expect([ops::StudentPasses.new.of_class(other, kestrel), ops::StudentPasses.new.renew(other, kestrel, ada.id),
-            ops::StudentPasses.new.cards(other, kestrel)]).to eq([nil] * 3)
+            ops::DrawPasses.new.start(other, kestrel)]).to eq([nil] * 3)
   end
 
   it "let a student in, in whatever case they are typed, and on another device to the same seat" do
@@ -68,13 +68,13 @@ RSpec.describe "Student passes" do
 
   it "are printed as cards, eight to a page" do
     fill(kestrel, *Array.new(7) { |number| "Student N#{number} & <Co>" })
-    cards = ops::StudentPasses.new.cards(account, kestrel)
-    Tempfile.create("cards") do |file|
-      File.binwrite(file.path, cards)
-      expect(`pdfinfo #{file.path}`).to match(/^Pages:\s+2$/)
-      text = `pdftotext -layout #{file.path} -`
-      expect(text).to include("Ada Lindqvist", "Student N6 & <Co>", Roost::Core::StudentPass.spoken(passes.first.last))
-    end
+    ops::DrawPasses.new.start(account, kestrel)
+    sheets = Roost::Store::PassSheets.new
+    id = sheets.of(account, kestrel).id
+    ops::DrawPasses.new.call(id)
+    expect(`pdfinfo #{sheets.path(id)}`).to match(/^Pages:\s+2$/)
+    text = `pdftotext -layout #{sheets.path(id)} -`
+    expect(text).to include("Ada Lindqvist", "Student N6 & <Co>", Roost::Core::StudentPass.spoken(passes.first.last))
   end
 
   it "are no code that anybody reads out, nor the other way round" do
