@@ -123,7 +123,7 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     offline(ada, true)
     ada.click_button "Next →"
     expect(ada).to have_css("h1", text: "Question 1", wait: 15)
-    eventually { expect(ada.evaluate_script("document.querySelector('.sitting-slide img, main img')?.naturalWidth > 0")).to be(true) }
+    eventually { expect(ada.evaluate_script("document.querySelector('main img')?.naturalWidth > 0")).to be(true) }
   end
 
   it "takes a line that says nothing for none, and shows what was asked for last" do

@@ -5,9 +5,16 @@ import { settable } from "../formula.js";
 let loading = null;
 let before = Promise.resolve();
 
-// One formula after the other, with room between them for everything else a page has to do.
+// One formula a frame, with room between them for everything else a page has to do: to lay one out takes three times as
+// long as to set it. A page that nobody looks at has no frames.
+const HIDDEN = 200; // milliseconds
+
 function turn() {
-  before = before.then(() => new Promise((resolve) => setTimeout(resolve)));
+  const frame = (resolve) => {
+    setTimeout(resolve, HIDDEN);
+    requestAnimationFrame(() => setTimeout(resolve));
+  };
+  before = before.then(() => new Promise(frame));
   return before;
 }
 
@@ -23,27 +30,67 @@ function load() {
   return loading;
 }
 
+// Only what is seen, or nearly so, is set: of many in a list the rest as one comes to them, and all for paper.
+const NEAR = "400px";
+const near = new IntersectionObserver(
+  (entries) => {
+    for (const { target, isIntersecting } of entries) if (isIntersecting) seen(target);
+  },
+  { rootMargin: NEAR },
+);
+const unseen = new Set();
+
+function seen(formula) {
+  near.unobserve(formula);
+  unseen.delete(formula);
+  formula.set();
+}
+
+addEventListener("beforeprint", () => {
+  for (const formula of unseen) formula.setNow();
+});
+
 class TexFormula extends HTMLElement {
   static observedAttributes = ["data-source", "data-block"];
 
   connectedCallback() {
-    this.set();
+    this.wait();
+  }
+
+  disconnectedCallback() {
+    near.unobserve(this);
+    unseen.delete(this);
   }
 
   attributeChangedCallback() {
-    if (this.isConnected) this.set();
+    if (this.isConnected) this.wait();
+  }
+
+  wait() {
+    if (!settable(this.dataset.source)) {
+      this.textContent = this.dataset.source;
+      return;
+    }
+    load().catch(() => null);
+    unseen.add(this);
+    near.unobserve(this);
+    near.observe(this);
   }
 
   async set() {
     const { source } = this.dataset;
-    if (!settable(source)) {
-      this.textContent = source;
-      return;
-    }
     const maths = await load().catch(() => null);
     await turn();
-    if (!maths || !this.isConnected || source !== this.dataset.source) return; // the source stays
-    const { block } = this.dataset;
+    if (maths && this.isConnected && source === this.dataset.source) this.draw(maths); // else the source stays
+  }
+
+  // Where it can be done at once.
+  setNow() {
+    if (window.roostMaths) this.draw(window.roostMaths);
+  }
+
+  draw(maths) {
+    const { source, block } = this.dataset;
     const wrong = maths(source, this, block === "true");
     this.classList.toggle("is-wrong", Boolean(wrong));
     if (!wrong) return;
