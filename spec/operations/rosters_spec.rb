@@ -175,4 +175,20 @@ RSpec.describe "Classes from the school's own records" do
         .to eq([[ids["courses"].first, ids["orgs"].first, ids["academicSessions"].first]])
     end
   end
+
+  it "go out with no cell that a spreadsheet would run, and come back as they were" do
+    bring(roster(people: { "p1" => ["=HYPERLINK(A1)", "+Fen", "@7"] }, classes: { "c1" => ["Year 7 Kestrel"] },
+                 places: [%w[c1 p1]]))
+    before = students.of_class(kestrel.id)
+    bytes = Roost::Exchange::OneRoster.zip([[kestrel, before]], school: "=Heronsgate",
+                                                                teacher: { id: 1, name: "-Edda Falk", email: "e@h.example" })
+    file = Tempfile.create("out").tap { |each| each.binmode && each.write(bytes) && each.rewind }
+    Zip::File.open(file.path) do |zip|
+      cells = zip.entries.flat_map { |entry| CSV.parse(entry.get_input_stream.read.force_encoding("UTF-8")).flatten.compact }
+      expect(cells.grep(/\A[=+@]|\A-(?!\d)/)).to eq([])
+      expect(cells.grep(/\A'/)).not_to be_empty
+    end
+    expect(compare(file).value).to be_empty
+    expect(students.of_class(kestrel.id)).to eq(before)
+  end
 end

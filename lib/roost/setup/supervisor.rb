@@ -15,7 +15,7 @@ module Roost
         # Threads that each keep memory of their own to give out keep a tenth more of it than two lots do.
         ENVIRONMENT = { "MALLOC_ARENA_MAX" => "2" }.freeze
 
-        # For what may take memory to be fast: collecting less often saves a seventh of what looking back takes.
+        # For what may take memory: it is collected less often.
         ROOMY = { "RUBY_GC_HEAP_FREE_SLOTS" => "400000", "RUBY_GC_MALLOC_LIMIT" => "67108864",
                   "RUBY_GC_MALLOC_LIMIT_MAX" => "134217728", "RUBY_GC_OLDMALLOC_LIMIT" => "134217728",
                   "RUBY_GC_OLDMALLOC_LIMIT_MAX" => "268435456" }.freeze
