@@ -1,6 +1,7 @@
 // The builder: slides are put into order by dragging (the arrows above the list do the same
 // by keyboard), several can be chosen at once, and what colleagues do shows up.
 import Sortable from "sortablejs";
+import { last } from "./older.js";
 
 const NEWS = 5000;
 const builder = () => document.querySelector(".builder[data-lesson]");
@@ -176,7 +177,7 @@ document.addEventListener("input", (event) => {
 
 async function suggest(field) {
   const list = document.getElementById(field.id.replace(/standards$/, "suggestions"));
-  const typed = field.value.split(",").at(-1).trim();
+  const typed = last(field.value.split(",")).trim();
   const reply = typed ? await fetch(`${field.dataset.suggest}?${new URLSearchParams({ q: typed })}`).catch(() => null) : null;
   list.innerHTML = reply?.ok ? await reply.text() : "";
   list.hidden = !list.children.length;

@@ -5,7 +5,7 @@
 // so that an answer given in time is not lost to a slow line.
 import * as kept from "./kept.js";
 import * as refused from "./refused.js";
-import { within } from "./older.js";
+import { last, within } from "./older.js";
 
 const RETRY = [500, 1000, 2000, 3000];
 const PATIENCE = 8000;
@@ -48,7 +48,7 @@ export class Outbox extends EventTarget {
   // The save of this question that has not been acknowledged yet.
   pending(question) {
     const left = this.others.map(({ saves }) => saves[question]).filter(Boolean);
-    return this.waiting[question] ?? left.sort((one, other) => one.at - other.at).at(-1);
+    return this.waiting[question] ?? last(left.sort((one, other) => one.at - other.at));
   }
 
   // What the window shows of a question was saved under this id.

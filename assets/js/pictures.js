@@ -3,6 +3,7 @@
 // slow a small one comes first and the fitting one when nothing else is going on; then what the
 // next slide will show. The page holds data-src and data-widths (see lib/roost/web/rendering/queued.rb).
 import htmx from "htmx.org/dist/htmx.esm.js";
+import { last } from "./older.js";
 
 const AT_A_TIME = 2;
 const SLOW = 150; // kB/s
@@ -46,7 +47,7 @@ function sizes(element) {
   const address = (width) => `${element.dataset.src}.${width}.webp`;
   if (!widths.length) return { first: element.dataset.src };
   const wanted = (element.getBoundingClientRect().width || innerWidth) * Math.min(devicePixelRatio, SHARPEST);
-  const fitting = widths.find((width) => width >= wanted * 0.85) ?? widths.at(-1);
+  const fitting = widths.find((width) => width >= wanted * 0.85) ?? last(widths);
   const slow = pace === null || pace < SLOW || navigator.connection?.saveData;
   const first = slow ? widths[0] : fitting;
   return { first: address(first), better: fitting > first && !navigator.connection?.saveData ? address(fitting) : null };

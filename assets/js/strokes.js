@@ -1,6 +1,7 @@
 // Strokes of a drawing as SVG, as web/rendering/strokes.rb draws them, and what can be reckoned with
 // them: whole units of a sheet.
 import { make } from "./svg-tools.js";
+import { last } from "./older.js";
 
 export const TWO_POINTS = ["line", "arrow", "rectangle", "ellipse"];
 const WIDTHS = { pen: 6, line: 6, arrow: 6, rectangle: 6, ellipse: 6, highlighter: 30 };
@@ -64,8 +65,8 @@ function pressed(points, pressure) {
   const runs = [];
   for (let at = 0; at < pressure.length; at += 1) {
     const point = points.slice(at * 2, at * 2 + 2);
-    if (pressure[at] !== pressure[at - 1]) runs.push([runs.length ? runs.at(-1)[0].slice(-2) : [], pressure[at] + 1]);
-    runs.at(-1)[0].push(...point);
+    if (pressure[at] !== pressure[at - 1]) runs.push([runs.length ? last(runs)[0].slice(-2) : [], pressure[at] + 1]);
+    last(runs)[0].push(...point);
   }
   return runs;
 }

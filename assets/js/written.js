@@ -2,6 +2,7 @@
 // elsewhere in the page, so the form has to be told of them. What was typed after a save went off is
 // not put back by that save's answer. Enter goes on to the next line, and adds one after the last.
 import htmx from "htmx.org/dist/htmx.esm.js";
+import { last } from "./older.js";
 
 const autosave = (field) => (field.form?.matches?.("[data-autosave]") ? field.form : null);
 const fresh = new Set(); // fields typed into since the last save of their form was put together
@@ -45,7 +46,7 @@ document.addEventListener("click", ({ target }) => {
   const before = lines(button).length;
   after = () => {
     const all = lines(button.isConnected ? button : document.querySelector("#stage fieldset button"));
-    if (all.length > before) all.at(-1).focus();
+    if (all.length > before) last(all).focus();
   };
 });
 document.addEventListener("submit", ({ target }) => {

@@ -18,7 +18,8 @@ RSpec.describe "Extra time in the room" do
 
   def shown(token) = get("/seat/#{token}").body
 
-  it "leaves a question open to whoever has it, and closed to the others, in the page and for what is sent", :aggregate_failures do
+  it "leaves a question open to whoever has it, and closed to the others, in the page and for what is sent",
+     :aggregate_failures do
     (ada, ada_token), (bo, bo_token) = %w[Ada Bo].map { |name| take_seat(session, name) }
     Roost::Store::Seats.new.arrive(ada[:id], "stream")
     database[:seats].where(id: ada[:id]).update(time_factor: 2)

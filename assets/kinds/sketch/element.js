@@ -5,6 +5,7 @@
 // field holds them as JSON, also of a stroke that is still being drawn.
 import { TWO_POINTS, distance, drawn, outline, simplified } from "../../js/strokes.js";
 import { ARROWS, make } from "../../js/svg-tools.js";
+import { last } from "../../js/older.js";
 
 const WIDTH = 1200;
 const HEIGHT = 900;
@@ -165,7 +166,7 @@ class SketchPad extends HTMLElement {
   extend({ x, y }, event) {
     const { points, tool, pressure } = this.stroke;
     if (TWO_POINTS.includes(tool)) points.splice(2, 2, x, y);
-    else if (points.length < MOST_POINTS * 2 && Math.hypot(x - points.at(-2), y - points.at(-1)) >= STEP) {
+    else if (points.length < MOST_POINTS * 2 && Math.hypot(x - last(points, 1), y - last(points)) >= STEP) {
       points.push(x, y);
       pressure?.push(press(event));
     }

@@ -2,6 +2,7 @@
 // their inside and shaped by their handles, all of it by keyboard too. The hidden field holds
 // them as JSON, in fractions of the picture's width and height.
 import { ARROWS, clamp, holdPage, make, place } from "../../js/svg-tools.js";
+import { spliced } from "../../js/older.js";
 
 const STEP = 0.01;
 const LEAST = 0.01; // of a region's half size
@@ -33,7 +34,7 @@ const SHAPED = {
     handle === 0
       ? [Math.min(x, right - LEAST), Math.min(y, bottom - LEAST), right, bottom]
       : [left, top, Math.max(x, left + LEAST), Math.max(y, top + LEAST)],
-  polygon: (numbers, handle, point) => numbers.toSpliced(handle * 2, 2, ...point),
+  polygon: (numbers, handle, point) => spliced(numbers, handle * 2, 2, ...point),
 };
 
 function pairs(numbers) {
@@ -97,7 +98,7 @@ class RegionEditor extends HTMLElement {
       return [Math.hypot(x2 - x, y2 - y), (x + x2) / 2, (y + y2) / 2];
     });
     const longest = sides.reduce((best, side, at) => (side[0] > sides[best][0] ? at : best), 0);
-    region.numbers = region.numbers.toSpliced((longest + 1) * 2, 0, clamp(sides[longest][1]), clamp(sides[longest][2]));
+    region.numbers = spliced(region.numbers, (longest + 1) * 2, 0, clamp(sides[longest][1]), clamp(sides[longest][2]));
     this.changed("A corner more.");
   }
 
@@ -128,7 +129,7 @@ class RegionEditor extends HTMLElement {
         ?.focus();
     } else if (event.key === "Delete") {
       if (held.handle !== null && region.shape === "polygon" && region.numbers.length > 6)
-        region.numbers = region.numbers.toSpliced(held.handle * 2, 2);
+        region.numbers = spliced(region.numbers, held.handle * 2, 2);
       else this.regions.splice(held.number, 1);
       this.changed("Taken away.");
     } else {

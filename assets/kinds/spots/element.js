@@ -2,6 +2,7 @@
 // adds one and the arrow keys move it. Zooming with two fingers is the browser's own and
 // places nothing: only a click does. The hidden field holds [[x, y, label], …] in fractions.
 import { ARROWS, clamp, holdPage, make, place } from "../../js/svg-tools.js";
+import { last } from "../../js/older.js";
 
 const STEP = 0.02;
 const FINE = 0.004;
@@ -68,7 +69,7 @@ class SpotPicture extends HTMLElement {
       return;
     }
     this.changed();
-    this.say(`Spot ${this.spots.length} placed: ${this.where(this.spots.at(-1))}`);
+    this.say(`Spot ${this.spots.length} placed: ${this.where(last(this.spots))}`);
     if (this.labelled) this.list.querySelector("li:last-child input")?.focus();
   }
 
