@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# A browser as old as those we promise (README): Chromium without what they lack.
+# A browser as old as those the build is for (bin/assets): Chromium without what they lack.
 RSpec.describe "An older phone" do
   let(:session) { kept_session(teacher) }
 
