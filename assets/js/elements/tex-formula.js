@@ -7,13 +7,8 @@ let before = Promise.resolve();
 
 // One formula a frame, with room between them for everything else a page has to do: to lay one out takes three times as
 // long as to set it. A page that nobody looks at has no frames.
-const HIDDEN = 200; // milliseconds
-
 function turn() {
-  const frame = (resolve) => {
-    setTimeout(resolve, HIDDEN);
-    requestAnimationFrame(() => setTimeout(resolve));
-  };
+  const frame = (resolve) => (document.hidden ? setTimeout(resolve) : requestAnimationFrame(() => setTimeout(resolve)));
   before = before.then(() => new Promise(frame));
   return before;
 }
