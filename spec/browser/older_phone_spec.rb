@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# A browser as old as those the build is for (bin/assets): Chromium without what they lack.
+# A phone of 2020: Chromium without what it lacks.
 RSpec.describe "An older phone" do
   let(:session) { kept_session(teacher) }
 

@@ -17,8 +17,8 @@ RSpec.describe "A sitting by its address" do
     sitting = -> { Roost::Store::Sittings.new.of(session.id, "quiz1").first.sitting }
     expect(get("/sitting/#{token}/slides/3").body).to include("Q2")
     expect([sitting.call.place, sitting.call.seen]).to eq([1, %w[q0]])
-    statuses = Array.new(40) { get("/sitting/#{token}").status }
-    expect([statuses.first, statuses.last]).to eq([200, 429])
+    refused = (1..200).find { get("/sitting/#{token}").status == 429 } # a loaded machine asks slowly
+    expect(refused).to be > 10
     expect(get("/sitting/#{take_seat(session, "Bo").last}").status).to eq(200)
   end
 
