@@ -2,7 +2,7 @@
 
 RSpec.describe "What students write that doesn't belong on a wall" do
   let(:slides) do
-    [slide("w", prompt: prompt("words", "most" => 3)), slide("c", prompt: prompt("posts", "approve" => false)),
+    [slide("w", text: "The heron wades.", prompt: prompt("words", "most" => 3)), slide("c", prompt: prompt("posts", "approve" => false)),
      slide("g", prompt: prompt("gaps", "text" => "A great [[tit]] eats a [[worm]]."))]
   end
   let(:lesson) { Roost::Core::Lesson.new(title: "Marsh", slides: slides) }
@@ -51,6 +51,21 @@ RSpec.describe "What students write that doesn't belong on a wall" do
     rows = seen.rows
     expect([rows.map(&:right), rows.map { |row| row.fillings.map(&:first) }, rows.map(&:wrong)])
       .to eq([[1, 0], [["tit"], [""]], [nil, nil]])
+  end
+
+  it "waits in any disguise, also where the lesson has other words of it" do
+    write("w", { "words" => ["sh!t", "a$$hole", "f.u.c.k"] })
+    expect(seen.rows).to eq([])
+    write("w", { "words" => ["heron sh!t"] }, seat: bo)
+    expect(seen.rows).to eq([])
+  end
+
+  it "is among the fillings once a corrected key takes it" do
+    write("g", { "gap0" => ["x"], "gap1" => ["arse"] })
+    expect(seen.rows.last.right).to eq(0)
+    form = { "text" => "A great [[tit]] eats a [[worm|arse]]." }
+    expect(Roost::Operations::CorrectQuestion.new.call(session.account_id, session.id, "g", form, in_lesson: false)).to be_ok
+    expect([seen.rows.last.right, seen.rows.last.fillings.map(&:first)]).to eq([1, %w[arse]])
   end
 
   it "does not wait where the lesson itself has that word" do

@@ -36,8 +36,7 @@ const near = new IntersectionObserver(
 const unseen = new Set();
 
 function seen(formula) {
-  near.unobserve(formula);
-  unseen.delete(formula);
+  formula.rest();
   formula.set();
 }
 
@@ -53,16 +52,21 @@ class TexFormula extends HTMLElement {
   }
 
   disconnectedCallback() {
-    near.unobserve(this);
-    unseen.delete(this);
+    this.rest();
   }
 
   attributeChangedCallback() {
     if (this.isConnected) this.wait();
   }
 
+  rest() {
+    near.unobserve(this);
+    unseen.delete(this);
+  }
+
   wait() {
     if (!settable(this.dataset.source)) {
+      this.rest();
       this.textContent = this.dataset.source;
       return;
     }

@@ -20,7 +20,7 @@ module Roost
           # Many put the same: each filling is compared once.
           def gathered(values, before: nil, **)
             fillings = Tallies::Count.new(values, before: before&.fillings) do |value|
-              blank_answer?(value) ? [] : gaps.each_index.map { |number| [number, fit(value, number)] }
+              blank_answer?(value) ? [] : gaps.each_index.map { |number| [number, filling(value, number), held?(value, number)] }
             end
             wholes = Tallies::Count.new(values, before: before&.wholes) { |value| [value["gaps"]] }
             compared = before && before.settings == settings ? before.compared : gaps.map { {} }
@@ -32,19 +32,28 @@ module Roost
 
           private
 
-          # What doesn't belong on a wall counts as nothing that was written.
-          def fit(value, number) = value["held"].to_a.include?(number.to_s) ? "" : filling(value, number)
+          def held?(value, number) = value["held"].to_a.include?(number.to_s)
 
           # @param compared [Array<Hash>] for each gap filling to whether it is right; what is new is added
           def rows(fillings, compared)
-            by_gap = fillings.to_h.group_by { |(number, _filling), _count| number }
+            by_gap = fillings.to_h.group_by { |(number, *), _count| number }
             gaps.each_with_index.map do |accepted, number|
-              counts = by_gap.fetch(number, []).map { |(_number, filling), count| [filling, count] }
               known = compared[number]
-              right, wrong = counts.partition { |filling, _| known.fetch(filling) { known[filling] = right?(filling, accepted) } }
+              right, wrong = by_gap.fetch(number, []).partition do |(_, filling), _|
+                known.fetch(filling) { known[filling] = right?(filling, accepted) }
+              end
+              right, wrong = [listed(right), listed(wrong, hide: true)]
               Row.new(accepted: accepted, right: right.sum(&:last), answered: fillings.answered, wrong: commonest(wrong),
-                      fillings: counts.sort_by { |text, times| [-times, text] }.first(MOST_FILLINGS)).freeze
+                      fillings: (right + wrong).sort_by { |text, times| [-times, text] }.first(MOST_FILLINGS)).freeze
             end
+          end
+
+          # @param hide [Boolean] whether what doesn't belong on a wall counts as if nothing had been written
+          # @return [Array<Array(String, Integer)>] fillings with how many put them
+          def listed(counts, hide: false)
+            counts.each_with_object(Hash.new(0)) do |((_, filling, held), count), all|
+              all[hide && held ? "" : filling] += count
+            end.to_a
           end
 
           # @param wrong [Array<Array(String, Integer)>] fillings with how many put them

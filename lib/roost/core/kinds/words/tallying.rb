@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "set"
+
 module Roost
   module Core
     module Kinds
@@ -28,7 +30,7 @@ module Roost
             places = places(given.keys, before)
             all = given.map { |key, entries| row(key, entries, names, places[key]) }.sort_by { |row| [-row.count, row.text] }
             removed, rows = all.partition { |row| curation.removed?(row.key) }
-            doubtful = values.each_value.flat_map { |value| value["held"].to_a } - curation.approved
+            doubtful = (values.each_value.flat_map { |value| value["held"].to_a } - curation.approved).to_set
             held, rows = rows.partition { |row| doubtful.include?(row.key) }
             Tally.new(rows: rows, removed: removed, held: held, answered: values.count { |_, value| !blank_answer?(value) },
                       cloud: Tallies::Cloud.layout(rows, **CLOUD, before: before ? before.cloud : [])).freeze

@@ -69,6 +69,8 @@ module Roost
           make_room
         rescue IOError
           nil # a socket was closed under the selector; the next turn goes on without it
+        rescue StandardError => e
+          Live::Fault.note("outflow", e) # and goes on: nothing large would go out any more
         end
 
         def over?(pour, now) = now > pour.by || now > pour.moved + (pour.said ? LINGER : IDLE)
