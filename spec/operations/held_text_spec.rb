@@ -2,7 +2,8 @@
 
 RSpec.describe "What students write that doesn't belong on a wall" do
   let(:slides) do
-    [slide("w", text: "The heron wades.", prompt: prompt("words", "most" => 3)), slide("c", prompt: prompt("posts", "approve" => false)),
+    [slide("w", text: "The heron wades.", prompt: prompt("words", "most" => 3)),
+     slide("c", prompt: prompt("posts", "approve" => false)),
      slide("g", prompt: prompt("gaps", "text" => "A great [[tit]] eats a [[worm]]."))]
   end
   let(:lesson) { Roost::Core::Lesson.new(title: "Marsh", slides: slides) }

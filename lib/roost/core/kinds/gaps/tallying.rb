@@ -42,9 +42,9 @@ module Roost
               right, wrong = by_gap.fetch(number, []).partition do |(_, filling), _|
                 known.fetch(filling) { known[filling] = right?(filling, accepted) }
               end
-              right, wrong = [listed(right), listed(wrong, hide: true)]
-              Row.new(accepted: accepted, right: right.sum(&:last), answered: fillings.answered, wrong: commonest(wrong),
-                      fillings: (right + wrong).sort_by { |text, times| [-times, text] }.first(MOST_FILLINGS)).freeze
+              seen = listed(wrong, hide: true)
+              Row.new(accepted: accepted, right: right.sum(&:last), answered: fillings.answered, wrong: commonest(seen),
+                      fillings: (listed(right) + seen).sort_by { |text, times| [-times, text] }.first(MOST_FILLINGS)).freeze
             end
           end
 
