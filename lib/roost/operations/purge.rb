@@ -10,7 +10,7 @@ module Roost
         store = Store::Purge.new
         gone = store.transaction { store.deleted(days).merge(store.expired(days)) }
         gone.merge(media: Store::Media.new.purge(store), tiles: DrawTile.forget_old, waiting: Store::PendingUploads.new.forget_old,
-                   imports: Store::Imports.new.forget_files, passes: Store::PassSheets.new.forget_old)
+                   imports: Store::Imports.new.forget_files)
       end
     end
   end

@@ -37,6 +37,9 @@ module Roost
       # Where it lies when it is ready.
       def path(id) = Roost.settings.var("passes", "#{id}.pdf")
 
+      # What was drawn of a class, by whoever teaches it.
+      def forget(class_id) = database[:pass_sheets].where(class_id: class_id, state: "ready").delete
+
       # @return [Integer] how many were there too long
       def forget_old
         database[:pass_sheets].where(Sequel.lit("NOT (?)", fresh)).delete
