@@ -18,12 +18,13 @@ RSpec.describe Roost::Core::Session::Views::Grid do
   def grid(sittings, **how) = described_class.of(moment(sittings, **how))
 
   # @param after [Roost::Core::Session::Moment, nil] the one before
-  def moment(sittings, answers: {}, now: 1010.0, after: nil)
+  def moment(sittings, answers: {}, now: 1010.0, after: nil, set_aside: [])
     commands = Roost::Core::Session::Commands
     state = commands.call(lesson, room_options, Roost::Core::Session::State.start, "begin", {}, 0.0).value
     about = { id: 1, title: "Birds", lesson: lesson, options: room_options, seats: seats, openings: state.openings }
     given = answers.transform_keys { |slide_id| [slide_id, 1] }
-    record = Roost::Core::Session::Record.new(**about, answers: given, shown: {}, before: after&.record)
+    record = Roost::Core::Session::Record.new(**about, answers: given, shown: {}, set_aside: set_aside,
+                                                          before: after&.record)
     parts = { record: record, state: state, version: 1, code: "CDFGHJ" }
     Roost::Core::Session::Moment.new(**parts, sittings: sittings, now: now)
   end
@@ -74,6 +75,17 @@ RSpec.describe Roost::Core::Session::Views::Grid do
           expect(described_class.of(last)).to eq(grid(now, answers: answers))
         end
       end
+    end
+
+    it "marks nothing of a question that was set aside meanwhile, and marks it again" do
+      answers = with_answer({}, "q0", 1, "o1")
+      cells = lambda do |after, set_aside|
+        last = moment(sittings, answers: answers, after: after, set_aside: set_aside)
+        [last, described_class.of(last).rows.first.cells.first]
+      end
+      marked, first = cells.call(nil, [])
+      aside, second = cells.call(marked, %w[q0])
+      expect([first, second, cells.call(aside, []).last]).to eq(%i[right given right])
     end
 
     it "costs about as much for one answer among forty questions as among five" do

@@ -42,6 +42,9 @@ module Roost
           end
 
           def update(moment)
+            aside = @ids.select { |id| moment.record.set_aside?(id) } # nothing marks these
+            @seats = {} unless aside == @aside
+            @aside = aside
             changed = changed_seats(moment.record)
             @seats = moment.seats.to_h do |seat|
               known = @seats[seat.id]
