@@ -24,7 +24,7 @@ RSpec.describe Roost::Core::Session::Views::Grid do
     about = { id: 1, title: "Birds", lesson: lesson, options: room_options, seats: seats, openings: state.openings }
     given = answers.transform_keys { |slide_id| [slide_id, 1] }
     record = Roost::Core::Session::Record.new(**about, answers: given, shown: {}, set_aside: set_aside,
-                                                          before: after&.record)
+                                                       before: after&.record)
     parts = { record: record, state: state, version: 1, code: "CDFGHJ" }
     Roost::Core::Session::Moment.new(**parts, sittings: sittings, now: now)
   end
