@@ -1,6 +1,30 @@
 # frozen_string_literal: true
 
 RSpec.describe Roost::Store do
+  describe Roost::Store::Database do
+    # Another server, that refuses so often.
+    def starting(times)
+      allow(described_class).to receive(:sleep)
+      allow(described_class).to receive(:connection) do
+        times -= 1
+        raise Sequel::DatabaseConnectionError, "the database system is starting up" if times >= 0
+
+        :connected
+      end
+    end
+
+    it "is waited for while it starts" do
+      starting(3)
+      expect(described_class.await).to eq(:connected)
+      expect(described_class).to have_received(:sleep).thrice
+    end
+
+    it "is not waited for without end" do
+      starting(Float::INFINITY)
+      expect { described_class.await(seconds: 0.1) }.to raise_error(Sequel::DatabaseConnectionError)
+    end
+  end
+
   describe Roost::Store::Counters do
     let(:counters) { described_class.new }
 

@@ -14,6 +14,20 @@ module Roost
         # @return [Sequel::Database]
         def connection = @connection ||= connect(Roost.settings.database_url).tap { |database| Que.connection = database }
 
+        # Waits for a database that is starting, as it is after a fault.
+        # @raise [Sequel::DatabaseConnectionError] when it takes no connection for so many seconds
+        def await(seconds: 60)
+          ending = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+          begin
+            connection
+          rescue Sequel::DatabaseConnectionError
+            raise if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ending
+
+            sleep 0.2
+            retry
+          end
+        end
+
         # Everything that the block asks goes over one connection, which is taken from the pool once.
         def hold(&block) = connection.synchronize(&block)
 
