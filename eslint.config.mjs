@@ -1,9 +1,11 @@
 import js from "@eslint/js";
+import compat from "eslint-plugin-compat";
 import globals from "globals";
 
 export default [
   { ignores: ["public/", "vendor/", "tmp/", "var/"] },
   js.configs.recommended,
+  compat.configs["flat/recommended"],
   {
     languageOptions: { globals: { ...globals.browser } },
     rules: {

@@ -1,7 +1,8 @@
 // The builder: slides are put into order by dragging (the arrows above the list do the same
 // by keyboard), several can be chosen at once, and what colleagues do shows up.
-import Sortable from "sortablejs";
-import { last } from "./older.js";
+import { closeDialog, openDialog } from "./dialogs.js";
+import { fetchLibrary } from "./later.js";
+import { last, submitForm } from "./older.js";
 
 const NEWS = 5000;
 const builder = () => document.querySelector(".builder[data-lesson]");
@@ -19,14 +20,19 @@ function dropped({ item, oldDraggableIndex, newDraggableIndex, to: list }) {
   form.elements.moved.value = moved.join(",");
   form.elements.to.value = order.slice(0, order.indexOf(item.dataset.slide)).filter((id) => !moved.includes(id)).length;
   form.elements.section.value = head;
-  form.requestSubmit();
+  submitForm(form);
 }
 
-function makeSortable() {
+async function makeSortable() {
+  if (!document.querySelector("[data-sortable]")) return;
+  const dragging = await fetchLibrary("dragging").catch(() => null);
   const list = document.querySelector("[data-sortable]");
-  if (!list || Sortable.get(list)) return;
-  Sortable.create(list, {
+  if (!dragging || !list || dragging.get(list)) return;
+  dragging.create(list, {
     animation: matchMedia("(prefers-reduced-motion: reduce)").matches ? 0 : 120,
+    delay: 250, // to swipe over the list is to scroll it
+    delayOnTouchOnly: true,
+    touchStartThreshold: 8,
     draggable: "[data-slide]",
     filter: "input",
     preventOnFilter: false,
@@ -125,7 +131,7 @@ function drop(event) {
   form.elements.slide.value = shown();
   if (pictures)
     input.dispatchEvent(new Event("change", { bubbles: true })); // uploads.js goes on
-  else form.requestSubmit();
+  else submitForm(form);
 }
 for (const event of ["dragover", "drop"]) {
   document.addEventListener(event, (each) => {
@@ -152,7 +158,7 @@ document.addEventListener("click", (event) => {
     const base = opener.dataset.library ?? `${opener.form.getAttribute("hx-post")}/drawing`;
     form.dataset.action = base;
     form.elements.option.value = opener.dataset.libraryOption ?? "";
-    document.querySelector("#library").showModal();
+    openDialog(document.querySelector("#library"));
   }
   const drawing = event.target.closest("#library-form button[name=drawing]");
   if (!drawing) return;
@@ -163,7 +169,7 @@ document.addEventListener("click", (event) => {
     swap: "none",
     values: { drawing: drawing.value, option: form.elements.option.value },
   });
-  document.querySelector("#library").close();
+  closeDialog(document.querySelector("#library"));
 });
 
 // Standards that fit what is being typed, to choose from.

@@ -3,6 +3,7 @@
 // that, a second click within half a second is taken for the first.
 import { pressed } from "./keys.js";
 import { send } from "./token.js";
+import { closeDialog, openDialog } from "./dialogs.js";
 
 const REST = 500;
 const PATIENCE = 5000;
@@ -83,7 +84,7 @@ function open(dialog) {
   if (from) from.value = document.querySelector(".desk-live").dataset.slide;
   // What was in it last time belongs to another student, or another question.
   dialog.querySelector("[data-fetched]")?.replaceChildren();
-  dialog.showModal();
+  openDialog(dialog);
   look();
 }
 
@@ -100,7 +101,7 @@ document.addEventListener("htmx:after:request", (event) => {
   const form = event.target.closest?.("form[data-closes]");
   if (!form || event.detail.ctx.response.status >= 400) return;
   form.reset();
-  form.closest("dialog").close();
+  closeDialog(form.closest("dialog"));
 });
 
 document.addEventListener("keydown", (event) => {

@@ -1,5 +1,7 @@
 // Small things of the teachers' forms: saves carry the newest text and revision, even
 // when they waited for an earlier save; asking before deleting.
+import { formData, submitForm } from "./older.js";
+
 const rev = () => document.querySelector("form[data-autosave] [name=rev]").value;
 
 let mineStands = false;
@@ -7,7 +9,7 @@ let mineStands = false;
 document.addEventListener("htmx:before:request", (event) => {
   const form = event.target.closest?.("form[data-autosave]");
   const { request } = event.detail.ctx;
-  if (form && event.target === form) request.body = new URLSearchParams(new FormData(form, request.submitter ?? null));
+  if (form && event.target === form) request.body = new URLSearchParams(formData(form, request.submitter));
   if (event.target.matches?.("[data-fresh-rev]")) request.body.set("rev", rev());
   const clash = document.querySelector("#refusals [data-beside]");
   if (clash && event.target.closest?.("form[data-autosave], [data-fresh-rev]")) {
@@ -20,7 +22,7 @@ document.addEventListener("htmx:before:request", (event) => {
 document.addEventListener("click", ({ target }) => {
   if (!target.closest("[data-mine]")) return;
   mineStands = true;
-  document.querySelector("form[data-autosave]").requestSubmit();
+  submitForm(document.querySelector("form[data-autosave]"));
 });
 
 // What was not saved is not said to be.

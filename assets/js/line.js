@@ -29,7 +29,7 @@ const fetchPage = () => {
 // Whether the lock was free; then it is kept until the window goes.
 const take = (name) =>
   new Promise((resolve, reject) => {
-    navigator.locks
+    navigator.locks // eslint-disable-line compat/compat -- allowed() asks whether they are there
       .request(name, { ifAvailable: true }, (lock) => {
         resolve(Boolean(lock));
         return lock && new Promise(() => {});

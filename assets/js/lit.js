@@ -35,6 +35,7 @@ function show() {
     tile.classList.toggle("is-lit", one);
     if (one) those.push(tile);
   }
+  desk.querySelector(".perches")?.classList.toggle("has-lit", those.length > 0);
   names(those);
 }
 

@@ -5,7 +5,7 @@ import "katex/dist/katex.css";
 const LIMITS = { trust: false, maxSize: 20, maxExpand: 200 };
 
 // @returns what is wrong with the formula, or null
-window.roostMaths = (source, element, block) => {
+const maths = (source, element, block) => {
   try {
     katex.render(source, element, { ...LIMITS, displayMode: block, throwOnError: true });
     return null;
@@ -13,3 +13,4 @@ window.roostMaths = (source, element, block) => {
     return error.message.replace(/^KaTeX parse error: /, "");
   }
 };
+window.roost = { ...window.roost, maths };

@@ -48,9 +48,10 @@ function sizes(element) {
   if (!widths.length) return { first: element.dataset.src };
   const wanted = (element.getBoundingClientRect().width || innerWidth) * Math.min(devicePixelRatio, SHARPEST);
   const fitting = widths.find((width) => width >= wanted * 0.85) ?? last(widths);
-  const slow = pace === null || pace < SLOW || navigator.connection?.saveData;
+  const spare = navigator.connection?.saveData; // eslint-disable-line compat/compat -- where it is known
+  const slow = pace === null || pace < SLOW || spare;
   const first = slow ? widths[0] : fitting;
-  return { first: address(first), better: fitting > first && !navigator.connection?.saveData ? address(fitting) : null };
+  return { first: address(first), better: fitting > first && !spare ? address(fitting) : null };
 }
 
 // The address that fits this device, of an element that may stand in no page yet.

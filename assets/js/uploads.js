@@ -2,7 +2,9 @@
 // each has come; the form then goes off with what the server calls them. What is too large is said
 // where one stands, before anything is sent.
 import * as kept from "./kept.js";
+import { smaller } from "./photo.js";
 import { headers, renew } from "./token.js";
+import { submitForm } from "./older.js";
 
 const SIDE = 2000; // pixels; the server keeps no more
 const SMALL = 1.5e6; // bytes of a picture that goes as it is
@@ -68,24 +70,11 @@ function plays(file) {
   });
 }
 
-async function smaller(file) {
+// As it goes out; what the browser can't read the server looks at.
+async function lightened(file) {
   if (AS_THEY_ARE.includes(file.type)) return file;
-  try {
-    const image = await createImageBitmap(file);
-    const scale = Math.min(1, SIDE / Math.max(image.width, image.height));
-    if (scale === 1 && file.size < SMALL) return file;
-    const canvas = Object.assign(document.createElement("canvas"), {
-      width: Math.round(image.width * scale),
-      height: Math.round(image.height * scale),
-    });
-    canvas.getContext("2d").drawImage(image, 0, 0, canvas.width, canvas.height);
-    const blob = await new Promise((done) => {
-      canvas.toBlob(done, "image/webp", 0.85);
-    });
-    return blob && blob.size < file.size ? blob : file;
-  } catch {
-    return file; // what the browser can't read the server looks at
-  }
+  const { blob, scale } = await smaller(file, SIDE, "image/webp").catch(() => ({ blob: file }));
+  return blob.size < file.size && (scale < 1 || file.size >= SMALL) ? blob : file;
 }
 
 // Where there is no word of ours, something before us found it too large.
@@ -129,7 +118,7 @@ async function prepare(input) {
   for (const [number, file] of files.entries()) {
     const which = files.length > 1 ? `Picture ${number + 1} of ${files.length}` : "The picture";
     say(input, `${which}: making it smaller…`, 0);
-    const blob = await smaller(file);
+    const blob = await lightened(file);
     const reply = await hold(blob, file.name, (part) => say(input, `${which}: sending…`, part));
     if (reply.file) keep(form, input, reply.file, file.name);
     else refused.push(reply.message);
@@ -187,7 +176,7 @@ document.addEventListener(
       const ready = await prepare(input);
       input.required = false;
       input.value = "";
-      if (ready) input.form.requestSubmit();
+      if (ready) submitForm(input.form);
     } else {
       place(input).replaceChildren();
     }
@@ -205,6 +194,6 @@ for (const type of ["dragover", "dragleave", "drop"]) {
     event.preventDefault();
     if (type !== "drop") return;
     form.querySelector("input[type=file]").files = event.dataTransfer.files;
-    form.requestSubmit();
+    submitForm(form);
   });
 }

@@ -32,6 +32,7 @@ export class InkSheet extends HTMLElement {
     document.removeEventListener("roost:ink", this.heard);
     document.removeEventListener("htmx:sse:after:connection", this.back);
     document.removeEventListener("htmx:after:swap", this.swapped);
+    document.body.classList.remove("is-drawn-on");
   }
 
   attributeChangedCallback(_name, before) {
@@ -53,6 +54,7 @@ export class InkSheet extends HTMLElement {
     const wide = clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight);
     const scale = this.hasAttribute("data-fills") ? Math.min(wide / WIDTH, clientHeight / HEIGHT) : wide / WIDTH;
     this.style.setProperty("--scale", scale);
+    document.body.classList.toggle("is-drawn-on", this.dataset.pen === "true");
   }
 
   async load() {

@@ -98,9 +98,9 @@ class SeatSitting extends HTMLElement {
     return this.ownPlace ? this.show("POST", `/place?to=${this.ownPlace}`) : this.show("GET");
   }
 
-  // The line is back: the server hears where one went without it.
+  // The line is back: the server hears where one went without it, and what was said of it is over.
   async back() {
-    if (!this.ownPlace || this.moving || this.returning) return;
+    if (!(this.ownPlace || this.lost) || this.moving || this.returning) return;
     this.returning = true;
     await this.flush();
     await this.refresh();
@@ -186,6 +186,8 @@ class SeatSitting extends HTMLElement {
   }
 
   missed(missing, words) {
+    this.lost = missing && !this.refusal;
+    document.body.classList.toggle("says-lost", missing); // which is more than that the line is lost
     const note = this.querySelector(".sitting-lost");
     if (missing && note?.firstChild.textContent === words) return; // said once
     note?.remove();

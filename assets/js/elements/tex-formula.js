@@ -1,8 +1,8 @@
 // A formula in LaTeX, set by KaTeX. That is large, so it is fetched only where there is a
 // formula. A wrong one shows its source, and in the builder what is wrong with it.
 import { settable } from "../formula.js";
+import { fetchLibrary } from "../later.js";
 
-let loading = null;
 let before = Promise.resolve();
 
 // One formula a frame, with room between them for everything else a page has to do: to lay one out takes three times as
@@ -13,17 +13,7 @@ function turn() {
   return before;
 }
 
-function load() {
-  loading ??= new Promise((resolve, reject) => {
-    const [script, style] = document.querySelector("meta[name=maths]").content.split(" ");
-    const sheet = Object.assign(document.createElement("link"), { rel: "stylesheet", href: style });
-    const code = Object.assign(document.createElement("script"), { src: script });
-    code.onload = () => resolve(window.roostMaths);
-    code.onerror = reject;
-    document.head.append(sheet, code);
-  });
-  return loading;
-}
+const load = () => fetchLibrary("maths").catch(() => null);
 
 // Only what is seen, or nearly so, is set: of many in a list the rest as one comes to them, and all for paper.
 const NEAR = "400px";
@@ -70,7 +60,7 @@ class TexFormula extends HTMLElement {
       this.textContent = this.dataset.source;
       return;
     }
-    load().catch(() => null);
+    load();
     unseen.add(this);
     near.unobserve(this);
     near.observe(this);
@@ -78,14 +68,14 @@ class TexFormula extends HTMLElement {
 
   async set() {
     const { source } = this.dataset;
-    const maths = await load().catch(() => null);
+    const maths = await load();
     await turn();
     if (maths && this.isConnected && source === this.dataset.source) this.draw(maths); // else the source stays
   }
 
   // Where it can be done at once.
   setNow() {
-    if (window.roostMaths) this.draw(window.roostMaths);
+    if (window.roost?.maths) this.draw(window.roost.maths);
   }
 
   draw(maths) {

@@ -25,7 +25,7 @@ class VoiceRecorder extends HTMLElement {
       return;
     }
     const chunks = [];
-    this.recorder = new MediaRecorder(this.stream);
+    this.recorder = new MediaRecorder(this.stream); // eslint-disable-line compat/compat -- no button without it
     this.recorder.addEventListener("dataavailable", (event) => chunks.push(event.data));
     this.recorder.addEventListener("stop", () => this.done(new Blob(chunks, { type: this.type })));
     this.type = this.recorder.mimeType.split(";")[0];

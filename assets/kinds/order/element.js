@@ -1,6 +1,6 @@
 // Items to put into order: by dragging, with the arrow buttons, or with the arrow keys while
 // an item is in focus. The hidden field holds the ids.
-import Sortable from "sortablejs";
+import { fetchLibrary } from "../../js/later.js";
 
 const KEYS = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1, ArrowRight: 1 };
 
@@ -9,15 +9,7 @@ class OrderList extends HTMLElement {
     this.list = this.querySelector("ol");
     this.field = this.querySelector("input[type=hidden]");
     this.status = this.querySelector("[role=status]");
-    this.sortable = Sortable.create(this.list, {
-      animation: matchMedia("(prefers-reduced-motion: reduce)").matches ? 0 : 120,
-      delay: 120,
-      delayOnTouchOnly: true,
-      filter: "button",
-      preventOnFilter: false,
-      onStart: () => this.draw(),
-      onEnd: ({ item }) => this.changed(item),
-    });
+    this.drag();
     this.addEventListener("click", (event) => {
       const button = event.target.closest("[data-by]");
       if (button) this.move(button.closest("li"), Number(button.dataset.by), button);
@@ -29,6 +21,22 @@ class OrderList extends HTMLElement {
     });
     this.closest("form")?.addEventListener("restored", () => this.restore());
     new MutationObserver(() => this.draw()).observe(this.closest("fieldset") ?? this, { attributes: true });
+    this.draw();
+  }
+
+  // Until that has come, and where it can't, there are the arrows.
+  async drag() {
+    const dragging = await fetchLibrary("dragging").catch(() => null);
+    if (!dragging || !this.isConnected) return;
+    this.sortable = dragging.create(this.list, {
+      animation: matchMedia("(prefers-reduced-motion: reduce)").matches ? 0 : 120,
+      delay: 120,
+      delayOnTouchOnly: true,
+      filter: "button",
+      preventOnFilter: false,
+      onStart: () => this.draw(),
+      onEnd: ({ item }) => this.changed(item),
+    });
     this.draw();
   }
 
@@ -64,7 +72,7 @@ class OrderList extends HTMLElement {
   }
 
   draw() {
-    this.sortable.option("disabled", this.disabled);
+    this.sortable?.option("disabled", this.disabled);
     this.items.forEach((item, place) => {
       item.querySelector(".order-place").textContent = place + 1;
       item.tabIndex = this.disabled ? -1 : 0;

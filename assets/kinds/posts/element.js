@@ -1,5 +1,7 @@
 // Cards a seat adds to the board, each with a text, an emoji, a picture; and its likes of
 // others' cards, which stand on the board outside the form. The hidden fields hold them as JSON.
+import { smaller } from "../../js/photo.js";
+
 const LARGEST = 1600; // pixels a side; a phone's camera makes more than a card needs
 
 class PostCards extends HTMLElement {
@@ -101,7 +103,7 @@ class PostCards extends HTMLElement {
     if (!file) return;
     this.say("Sending the picture…");
     try {
-      const body = await smaller(file);
+      const { blob: body } = await smaller(file, LARGEST, "image/jpeg").catch(() => ({ blob: file })); // else as it is
       const reply = await fetch(`/seat/${this.closest("[data-token]").dataset.token}/pictures`, {
         method: "POST",
         body,
@@ -189,22 +191,4 @@ const parse = (text) => {
     return [];
   }
 };
-
-// A photograph no larger than a card needs; what the browser can't read goes as it is.
-async function smaller(file) {
-  try {
-    const image = await createImageBitmap(file);
-    const scale = Math.min(1, LARGEST / Math.max(image.width, image.height));
-    const canvas = Object.assign(document.createElement("canvas"), {
-      width: Math.round(image.width * scale),
-      height: Math.round(image.height * scale),
-    });
-    canvas.getContext("2d").drawImage(image, 0, 0, canvas.width, canvas.height);
-    return await new Promise((done) => {
-      canvas.toBlob((blob) => done(blob ?? file), "image/jpeg", 0.85);
-    });
-  } catch {
-    return file;
-  }
-}
 customElements.define("post-cards", PostCards);

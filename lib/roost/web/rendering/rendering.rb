@@ -134,6 +134,9 @@ module Roost
       def minutes_long(seconds) = count([(seconds / 60).ceil, 1].max, "minute")
 
       # 1 student, 3 students
+      # Classes for a list that is laid out otherwise once it has more than so many entries.
+      def over(number, *limits) = limits.select { |limit| number > limit }.map { |limit| " is-over-#{limit}" }.join
+
       def count(number, one, many = "#{one}s") = "#{number} #{number == 1 ? one : many}"
 
       def ordinal(number)
