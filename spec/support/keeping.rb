@@ -10,7 +10,7 @@ require "vips"
 module Keeping
   TABLES = %i[visits sittings opening_teams openings session_events deliveries answers seats teams sessions
               lesson_revisions media bank_questions standards que_jobs lessons pass_sheets enrolments class_teachers classes
-              students account_password_reset_keys sign_ups invitations outbox_mails counters accounts].freeze
+              students account_password_reset_keys sign_ups invitations set_up_keys outbox_mails counters accounts].freeze
 
   def self.included(group)
     group.before { empty_tables }

@@ -42,6 +42,10 @@ module Roost
       # @return [Time] as clocks at the school show it
       def local(time) = @zone.utc_to_local(Time.at(time).utc)
 
+      # @param time [Time, Numeric] epoch seconds
+      # @return [Integer] seconds since the week began, by the clocks at the school
+      def week_time(time) = local(time).then { |at| (at.wday * DAY) + (at.hour * HOUR) + (at.min * 60) + at.sec }
+
       # From next Monday at eight to its Friday at six; this Monday, where it is one.
       # @param now [Float] epoch seconds
       # @return [Array(Float, Float)]

@@ -5,7 +5,6 @@ module Roost
     # What only the keeper may do: settings of the school, inviting, stopping, handing over.
     class KeepSchool
       SUBJECT = "Amber Roost: teach with us"
-      ADDRESS = /\A[^,;@ ]+@[^,@; ]+\z/
       NOT_SELF = "The keeper can't be stopped."
       SHUT_OUT = "A teacher who is stopped can't keep the school. Let them in first."
       NOBODY = "Choose another teacher to hand everything to."
@@ -26,13 +25,11 @@ module Roost
       # @return [Core::Reading, nil] of the link
       def invite(account_id, email)
         keeping(account_id) do |school|
-          address = email.to_s.strip[0, 200]
-          next Core::Reading.refused("That isn't a whole email address.") unless address.empty? || address.match?(ADDRESS)
+          next Core::Reading.ok(link(school.invite(account_id, nil))) if email.to_s.strip.empty?
 
-          key = school.invite(account_id, address.empty? ? nil : address)
-          link = "#{Roost.settings.base_url}/sign-up?invitation=#{key}"
-          mail(address, link, school.settings.name) unless address.empty?
-          Core::Reading.ok(link)
+          Core::NewTeacher.email(email).map do |address|
+            link(school.invite(account_id, address)).tap { |link| mail(address, link, school.settings.name) }
+          end
         end
       end
 
@@ -76,6 +73,8 @@ module Roost
       end
 
       private
+
+      def link(key) = "#{Roost.settings.base_url}/invitation?key=#{key}"
 
       def keeping(account_id)
         school = Store::School.new

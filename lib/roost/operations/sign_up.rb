@@ -4,7 +4,7 @@ module Roost
   module Operations
     # Makes a teacher's account in two steps: what was typed waits until the link in a mail is opened.
     # So signing up says the same, and takes as long, whether or not the address has an account.
-    # Who may: the first of all, whoever is invited, and addresses of domains that the keeper named.
+    # Who may: whoever is invited (AcceptInvitation), and addresses of domains that the keeper named.
     class SignUp
       SUBJECT = "Amber Roost: your account"
       INVITED_ONLY = "Accounts here are made by invitation. Ask a colleague who keeps the school's settings for a link.\n"

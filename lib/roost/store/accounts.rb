@@ -19,6 +19,10 @@ module Roost
         database[:accounts].insert(**row, keeper: false)
       end
 
+      def change_password(id, password_hash) = database[:accounts].where(id: id).update(password_hash: password_hash)
+
+      def any? = database[:accounts].any?
+
       # @return [Array(Integer, String), nil] id and name of the account with that email
       def by_email(email) = database[:accounts].where(Sequel.function(:lower, :email) => email.strip.downcase).get(%i[id name])
 

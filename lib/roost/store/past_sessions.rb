@@ -12,6 +12,15 @@ module Roost
                 .reverse(:created_at).limit(most).map { |row| read(row) }
       end
 
+      # @param since [Float] epoch seconds
+      # @return [Array<Array(Integer, Time)>] classes that a teacher taught live since then, with when each session was begun,
+      #   latest first
+      def begun(account_id, since:, most: 300)
+        database[:sessions].where(account_id: account_id, deleted_at: nil, alone: false).exclude(class_id: nil)
+                           .where(Sequel[:created_at] > Time.at(since)).reverse(:created_at).limit(most)
+                           .select_map(%i[class_id created_at])
+      end
+
       # @return [Row, nil] the latest that a teacher has given live to a class
       def latest_of_class(account_id, class_id)
         row = with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil, alone: false).reverse(:created_at).first

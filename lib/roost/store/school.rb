@@ -7,11 +7,23 @@ module Roost
   module Store
     # The school's settings, who teaches here, and who is invited to.
     class School < Repository
-      Row = Struct.new(:name, :time_zone, :top_grade, :grade_step, :keep_days, :joining, :domains, keyword_init: true)
+      Row = Struct.new(:name, :time_zone, :top_grade, :grade_step, :keep_days, :joining, :domains, keyword_init: true) do
+        # As a form says it (Core::SchoolSettings).
+        def to_form
+          to_h.transform_keys(&:to_s).merge("domains" => domains.join(", "), "keep_days" => keep_days.to_s,
+                                            **%i[top_grade grade_step].to_h { |grade| [grade.to_s, plain(self[grade])] })
+        end
+
+        private
+
+        def plain(number) = number.to_s("F").sub(/\.?0+\z/, "")
+      end
       Teacher = Struct.new(:id, :name, :email, :keeper, :stopped, :lessons, :classes, keyword_init: true)
 
       # A link of an invitation is good for this many days.
       INVITED_FOR = 14
+      # And the link for the first account for so many minutes.
+      SET_UP_WITHIN = 60
 
       # @return [Row]
       def settings
@@ -66,19 +78,40 @@ module Roost
         key
       end
 
-      # Whether somebody with this address may make an account: the first of all, by invitation, or by domain.
-      # @param invitation [String, nil] key
-      def may_join?(email, invitation)
-        database[:accounts].empty? || of_domain?(email) || invitation_for(email, invitation).any?
+      # @return [String, nil] whose an invitation is that is still good, empty for whoever has the link; nil without one
+      def invitation(key) = good_invitation(key).select_map(:email).map(&:to_s).first
+
+      # @return [Boolean] whether it was there: it is good once, also for two at the same moment
+      def take_invitation?(key) = good_invitation(key).delete == 1
+
+      # @return [String, nil] the key of a link for the first account, instead of any before; nil where there is one
+      def set_up_key
+        transaction do
+          next nil if database[:accounts].any?
+
+          key = SecureRandom.urlsafe_base64(24)
+          database[:set_up_keys].delete
+          database[:set_up_keys].insert(digest: SignIns.digest(key))
+          key
+        end
       end
 
+      def set_up?(key) = database[:accounts].empty? && good_set_up(key).any?
+
+      # @return [Boolean] whether it was good; it is no more
+      def take_set_up?(key) = database[:accounts].empty? && good_set_up(key).delete == 1
+
+      # Whether somebody with this address may make an account: by invitation, or by domain.
+      # @param invitation [String, nil] key
+      def may_join?(email, invitation) = of_domain?(email) || invitation_for(email, invitation).any?
+
       # Whether nobody comes in without an invitation.
-      def invited_only? = !database[:accounts].empty? && settings.joining == "invited"
+      def invited_only? = settings.joining == "invited"
 
       # Uses what lets somebody make an account; an invitation is good once, also for two at the same moment.
       # @return [Boolean] whether there is anything that does
       def admit?(email, invitation)
-        return true if database[:accounts].empty? || of_domain?(email)
+        return true if of_domain?(email)
 
         invitation_for(email, invitation).delete == 1
       end
@@ -91,9 +124,17 @@ module Roost
       end
 
       def invitation_for(email, key)
+        good_invitation(key).where(Sequel.|({ email: nil }, { Sequel.function(:lower, :email) => email.downcase }))
+      end
+
+      def good_invitation(key)
         fresh = Sequel.lit("created_at > now() - make_interval(days => ?)", INVITED_FOR)
         database[:invitations].where(digest: SignIns.digest(key.to_s)).where(fresh)
-                              .where(Sequel.|({ email: nil }, { Sequel.function(:lower, :email) => email.downcase }))
+      end
+
+      def good_set_up(key)
+        fresh = Sequel.lit("created_at > now() - make_interval(mins => ?)", SET_UP_WITHIN)
+        database[:set_up_keys].where(digest: SignIns.digest(key.to_s)).where(fresh)
       end
     end
   end

@@ -5,8 +5,7 @@ module Roost
     # A teacher's own account: where she is signed in, and ending that.
     class Account < TeacherApp
       get "/" do
-        page("account/index", title: "Your account", sign_ins: Store::SignIns.new.of(account_id), current: current,
-                              keeper: Store::School.new.keeper?(account_id))
+        page("account/index", title: "Your account", sign_ins: Store::SignIns.new.of(account_id), current: current)
       end
 
       # Ends one sign-in, or all but this one.

@@ -136,12 +136,6 @@ module Roost
           redirect "/assignments/#{row.id}?said=#{word}", 303
         end
 
-        # The one that was taught last, else any.
-        def likely_class(classes)
-          taught = sessions.all_of(account_id).filter_map(&:class_id)
-          (taught & classes.map(&:id)).first || classes.first&.id
-        end
-
         # @param picked [Array<Integer>, nil] ids of students who were chosen; nil for all
         def catch_up_page(row, picked: nil, refusal: nil)
           opens, closes = school_time.week_from(sessions.now)
@@ -163,9 +157,10 @@ module Roost
         def new_page(refusal: nil)
           lesson = Store::Lessons.new.look(account_id, number("lesson").to_i) || not_found
           classes = Store::Classes.new.all(account_id)
+          likely = Operations::LikelyClass.new.call(account_id, classes, sessions.now) unless params.key?("class_id")
           opens, closes = school_time.next_week(sessions.now)
           page("assignments/new", title: "Assign #{lesson.lesson.title}", row: lesson, classes: classes, refusal: refusal,
-                                  chosen: params.key?("class_id") ? number("class_id") : likely_class(classes),
+                                  chosen: likely || number("class_id"),
                                   opens: params["opens_at"] || school_time.field(opens),
                                   closes: params["closes_at"] || school_time.field(closes),
                                   sections: Array(params["sections"]))

@@ -13,9 +13,11 @@ module Roost
       include Rendering
       include MakingAccount
 
-      LONGEST_NAME = 80
       SENT = "If all is well, a mail with a link is on its way to %s."
       SIGNED_OUT = "You are signed out. Sign in in another window of this browser, then go on here."
+      NO_ACCOUNT = "Nobody has an account yet. The link for the first one is printed where Amber Roost was started. It works " \
+                   "for an hour; start Amber Roost again for another."
+      NO_MAIL = "This Amber Roost sends no mail. The teacher who keeps the school's settings can give you a link."
       WAIT = "Too many wrong tries just now. Wait a minute, then try again."
       LONGEST_SIGN_IN = 90 * 24 * 3600 # seconds
       # A password nobody has, hashed as all are.
@@ -116,13 +118,12 @@ module Roost
         end
 
         before_create_account do
-          name = Core::Text.read(param("name"), limit: LONGEST_NAME, what: "Your name", lines: false)
+          name = Core::Text.read(param("name"), limit: Core::NewTeacher::LONGEST_NAME, what: "Your name", lines: false)
           reason = name.ok? && name.value.empty? ? "is needed: students and colleagues see it" : name.reason
           throw_error_status(422, "name", reason) if reason
           scope.slow_down
           Operations::GuardSignIn.new.failed(account[:email], scope.address)
-          Operations::SignUp.new.begin(email: account[:email], name: name.value,
-                                       invitation: param_or_nil("invitation").to_s[0, 60])
+          Operations::SignUp.new.begin(email: account[:email], name: name.value)
           set_notice_flash format(SENT, account[:email][0, 100])
           redirect "/sign-in"
         end
@@ -187,13 +188,24 @@ module Roost
       end
 
       def answered(request)
-        welcome(request) if request.path == "/welcome"
+        case request.path
+        when "/welcome" then welcome(request)
+        when "/invitation" then invitation(request)
+        when "/set-up" then first_account(request)
+        end
         request.rodauth
       rescue Hashing::Busy
         wait_a_moment
       end
 
       def address = Address.of(request)
+
+      # Why nobody gets an account, or a new password, by a mail; nil where they do.
+      def by_link
+        return NO_ACCOUNT unless Store::Accounts.new.any?
+
+        NO_MAIL unless Roost.settings.mails?
+      end
 
       def invited_only? = Store::School.new.invited_only?
 

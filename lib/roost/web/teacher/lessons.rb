@@ -132,7 +132,8 @@ module Roost
       get "/:id/start" do
         running = running_sessions.select { |each| each.lesson_id == looked_at.id }
         classes = Store::Classes.new.all(account_id)
-        chosen = classes.find { |each| each.id == number("class_id") }
+        likely = Operations::LikelyClass.new.call(account_id, classes, Store::Sessions.new.now) unless params.key?("class_id")
+        chosen = classes.find { |each| each.id == (likely || number("class_id")) }
         last = chosen && Store::PastSessions.new.latest_of_class(account_id, chosen.id)
         page("lessons/start", title: "Start #{looked_at.lesson.title}", row: looked_at, running: running, classes: classes,
                               chosen: chosen, options: last ? last.options : Core::Session::Options.from_document({}))

@@ -9,11 +9,17 @@ module Roost
       get("/") { school_page }
 
       post "/" do
-        granted(Operations::KeepSchool.new.change(account_id, params))
-        redirect "/school?saved=1", 303
+        saved = Operations::KeepSchool.new.change(account_id, params)
+        redirect "/school?saved=1", 303 if saved.ok?
+
+        status 422
+        school_page(given: given(params), reason: saved.reason)
       end
 
-      post("/invitations") { school_page(link: granted(Operations::KeepSchool.new.invite(account_id, text("email")))) }
+      # Into its place on the page, where what is typed meanwhile stays.
+      post("/invitations") { invited(text("email").to_s) }
+
+      post("/teachers/:teacher/link") { invited(Store::Accounts.new.email(number("teacher")) || not_found) }
 
       post "/teachers/:teacher/stop" do
         granted(Operations::KeepSchool.new.stop(account_id, number("teacher"), stopped: params["stopped"] == "1"))
@@ -31,10 +37,21 @@ module Roost
       end
 
       helpers do
-        def school_page(link: nil)
-          store = Store::School.new
-          page("school/index", title: "The school", school: store.settings, teachers: store.teachers, link: link,
-                               sent_to: text("email").to_s, saved: params["saved"])
+        def school_page(given: Store::School.new.settings.to_form, reason: nil, invited: "")
+          page("school/index", title: "School", given: given, reason: reason, teachers: Store::School.new.teachers,
+                               invited: invited, saved: params["saved"])
+        end
+
+        # What was typed, else what is kept.
+        def given(form)
+          Store::School.new.settings.to_form.to_h { |name, kept| [name, form[name].is_a?(String) ? form[name] : kept] }
+        end
+
+        def invited(email)
+          made = Operations::KeepSchool.new.invite(account_id, email)
+          status 422 unless made.ok?
+          said = partial("school/invited", link: made.value, reason: made.reason, sent_to: email.strip)
+          Part.asked?(env) ? said : school_page(invited: said)
         end
       end
     end

@@ -12,6 +12,9 @@ module Roost
 
         def teacher = Store::Accounts.new.name(account_id)
 
+        # Whether she keeps the school's settings.
+        def keeper? = Store::School.new.keeper?(account_id)
+
         def csrf = Rack::Protection::AuthenticityToken.token(session)
 
         def session = env["rack.session"]
