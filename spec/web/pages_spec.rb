@@ -6,6 +6,17 @@ RSpec.describe "Pages" do
 
   def body = last_response.body
 
+  it "of an assignment have no stream, and tell a browser not to ask again, also its teacher's" do
+    account
+    opens, closes = [-3600, 7200].map { |more| (Time.now.utc + more).strftime("%Y-%m-%dT%H:%M") }
+    form = { "opens_at" => opens, "closes_at" => closes }
+    row = Roost::Operations::AssignLesson.new.call(account, kept_lesson(account), form).value
+    _seat, place = take_seat(row, "Ada")
+    sign_in
+    streams = %W[/stream/seat/#{place} /stream/screen/#{row.screen_key} /stream/desk/#{row.id}]
+    expect(streams.map { |path| get(path).status }).to eq([204, 204, 204])
+  end
+
   describe "the class screen" do
     def screen = get("/screen/#{session.screen_key}").body
 

@@ -7,8 +7,6 @@ module Roost
     class Streams
       HEADERS = { "content-type" => "text/event-stream", "cache-control" => "no-store",
                   "x-accel-buffering" => "no" }.freeze
-      # To a browser that means: don't ask again.
-      NOTHING_LIVE = [204, { "cache-control" => "no-store" }.freeze, [].freeze].freeze
 
       # @param engine [Live::Engine]
       # @param audience [Symbol] :seat, :screen or :desk
@@ -22,7 +20,7 @@ module Roost
       def call(env)
         who = recipient(env["PATH_INFO"].delete_prefix("/"), env)
         return [404, { "content-type" => "text/plain" }, ["Not found"]] unless who
-        return NOTHING_LIVE if who == :alone
+        return nothing_live if who == :alone
 
         address = Address.of(Rack::Request.new(env))
         [200, HEADERS.merge("rack.hijack" => ->(io) { engine.connect(io, address: address, **who) }), []]
@@ -33,6 +31,9 @@ module Roost
       private
 
       attr_reader :engine, :audience
+
+      # To a browser that means: don't ask again.
+      def nothing_live = [204, { "cache-control" => "no-store" }, []]
 
       def recipient(id, env)
         if audience == :seat
