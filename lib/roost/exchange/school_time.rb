@@ -14,6 +14,12 @@ module Roost
       DAY = 86_400
       HOUR = 3_600
 
+      ZONES = TZInfo::Timezone.all_country_zone_identifiers.grep(%r{/}).sort.freeze
+
+      # @param chosen [String] a zone that is among them, whatever it is
+      # @return [Hash{String=>Array<String>}] zones by the part of the world they are in
+      def self.zones(chosen) = (ZONES | [chosen]).group_by { |zone| zone[%r{\A[^/]+}] }
+
       # @param zone [String] such as "Europe/London"
       def initialize(zone)
         @zone = TZInfo::Timezone.get(zone)
