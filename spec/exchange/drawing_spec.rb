@@ -73,7 +73,8 @@ RSpec.describe Roost::Exchange::Drawing do
     let(:keeping) { Roost::Operations::KeepPicture.new }
 
     it "has its remark with it, as a picture that moves has" do
-      account = Roost::Store::Accounts.new.create(email: "d#{SecureRandom.hex(6)}@heronsgate.example", name: "D", password_hash: "x")
+      email = "d#{SecureRandom.hex(6)}@heronsgate.example"
+      account = Roost::Store::Accounts.new.create(email: email, name: "D", password_hash: "x")
       svg = %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><script/><rect/></svg>)
       expect(keeping.call(account, StringIO.new(svg), "wing.svg")).to be_ok
       expect(keeping.remark).to eq("“wing.svg” is kept without what can't be shown here: scripts.")

@@ -40,7 +40,7 @@ module Tour
     kestrel = Roost::Store::Classes.new.all(falk).first.id
     ada = Roost::Store::Students.new.of_class(kestrel).first.id
     code = Roost::Operations::ClassCode.new.call(falk, kestrel)
-    %W[/classes /classes/roster /class/#{code} /classes?shelf=archived /classes/#{kestrel} /classes/#{kestrel}/add
+    %W[/today /classes /classes/roster /class/#{code} /classes?shelf=archived /classes/#{kestrel} /classes/#{kestrel}/add
        /classes/#{kestrel}/students/#{ada}
        /classes/#{kestrel}/students/#{ada}/delete /school /lessons/#{birds}/start?class_id=#{kestrel}
        /lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look

@@ -37,7 +37,7 @@ RSpec.describe "Teachers' accounts" do
     expect(rowe.count).to eq(0)
     link = mailed(%r{href="[^"]*(/welcome\?key=[^"]+)"})
     open_link(link, "/welcome", password: "reeds and rushes")
-    expect(last_response.headers["location"]).to eq("/lessons")
+    expect(last_response.headers["location"]).to eq("/today")
     expect(rowe.get(:password_hash)).to start_with("$argon2id$")
     get "/lessons"
     expect(last_response.body).to include("Mr Rowe")

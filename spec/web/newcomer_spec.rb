@@ -12,11 +12,18 @@ RSpec.describe "Somebody who has never seen it" do
   end
 
   describe "on the first page" do
-    it "is offered a lesson that runs, slides of her own, and ready slides; and not once there is a lesson" do
-      get "/lessons"
-      expect(body).to include("See one run", "Bring your slides", "Begin from a ready slide")
+    it "is offered a lesson that runs, slides of her own, and starters, each until it has been used" do
+      ways = -> { Nokogiri::HTML(get("/today").body).css(".first-ways h3").map(&:text) }
+      expect(ways.call).to eq(["Try a lesson", "Import your slides", "Begin from a starter"])
       lesson_of([slide])
-      expect(get("/lessons").body).not_to include("See one run")
+      2.times { post_form "/lessons/starters" }
+      expect(ways.call).to eq(["Try a lesson", "Import your slides"])
+      post_form "/lessons/try"
+      expect(ways.call).to eq(["Import your slides"])
+      post_form "/lessons/file", file: upload("just words", "x.pdf")
+      expect(ways.call).to eq(["Import your slides"])
+      post_form "/lessons/file", file: upload(Pdfs.make(["A reed"]), "My reeds.pdf")
+      expect(ways.call).to eq([])
     end
 
     it "tries a ready lesson with a practice class in one press" do

@@ -114,8 +114,8 @@ RSpec.describe "Pages" do
     it "leads to the class screen and to a running session" do
       get "/desk/#{session.id}/screen"
       expect(last_response.headers["location"]).to end_with("/screen/#{session.screen_key}")
-      get "/lessons"
-      expect(body).to include("is running", "/desk/#{session.id}")
+      get "/today"
+      expect(body).to include("Running since", "/desk/#{session.id}")
     end
   end
 

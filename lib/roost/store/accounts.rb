@@ -23,6 +23,14 @@ module Roost
 
       def any? = database[:accounts].any?
 
+      # @return [Array<String>] ways to begin that a teacher has used (Operations::Today::WAYS)
+      def begun(id) = database[:accounts].where(id: id).get(:begun).to_a
+
+      def note_begun(id, way)
+        database[:accounts].where(id: id).exclude(way => Sequel.function(:any, :begun))
+                           .update(begun: Sequel.function(:array_append, :begun, way))
+      end
+
       # @return [Array(Integer, String), nil] id and name of the account with that email
       def by_email(email) = database[:accounts].where(Sequel.function(:lower, :email) => email.strip.downcase).get(%i[id name])
 

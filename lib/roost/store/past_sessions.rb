@@ -2,9 +2,25 @@
 
 module Roost
   module Store
-    # Sessions of a lesson, a class or a student, as they are looked for later.
+    # Sessions of a teacher, a lesson, a class or a student, as they are looked for.
     class PastSessions < Sessions
       MOST_BESIDE = 100
+
+      # @return [Array<Row>] a teacher's that have a Desk and have not ended, latest first
+      def running_of(account_id)
+        with_now.where(account_id: account_id, deleted_at: nil, alone: false, ended_at: nil).reverse(:created_at)
+                .map { |row| read(row) }
+      end
+
+      # @return [Array<Row>] a teacher's assignments that are open, the one that closes first first
+      def open_assignments(account_id, most)
+        now = Sequel.function(:now)
+        given = database[:assignments].where(unassigned_at: nil).where { (opens_at <= now) & (closes_at > now) }
+        ids = given.join(:sessions, id: :session_id).where(account_id: account_id, deleted_at: nil)
+                   .order(:closes_at, :session_id).limit(most).select_map(:session_id)
+        rows = with_now.where(id: ids).map { |row| read(row) }
+        rows.sort_by { |row| ids.index(row.id) }
+      end
 
       # @return [Array<Row>] of a teacher's lesson as it was given live, latest first
       def ended_of_lesson(account_id, lesson_id, most)
@@ -19,6 +35,25 @@ module Roost
         database[:sessions].where(account_id: account_id, deleted_at: nil, alone: false).exclude(class_id: nil)
                            .where(Sequel[:created_at] > Time.at(since)).reverse(:created_at).limit(most)
                            .select_map(%i[class_id created_at])
+      end
+
+      # @return [Array<Row>] a teacher's live sessions that have ended, latest first
+      def ended_live(account_id, most)
+        with_now.where(account_id: account_id, deleted_at: nil, alone: false).exclude(ended_at: nil)
+                .reverse(:ended_at).limit(most).map { |row| read(row) }
+      end
+
+      # Answers that came late and count for nothing, of a teacher's sessions begun in the last days.
+      # @return [Array<Array(Row, String, Integer)>] session, slide and how many, latest session first
+      def late_answers(account_id, days)
+        recent = database[:sessions].where(account_id: account_id, deleted_at: nil)
+                                    .where(Sequel.lit("created_at > now() - make_interval(days => ?)", days))
+        counts = database[:answers].where(session_id: recent.select(:id), late: true, let_count: false, final: true, typed: nil)
+                                   .group_and_count(:session_id, :slide_id).order(:slide_id).all
+        rows = with_now.where(id: counts.map { |each| each[:session_id] }.uniq).reverse(:created_at).map { |row| read(row) }
+        rows.flat_map do |row|
+          counts.select { |each| each[:session_id] == row.id }.map { |each| [row, each[:slide_id], each[:count]] }
+        end
       end
 
       # @return [Row, nil] the latest that a teacher has given live to a class

@@ -28,7 +28,8 @@ module Roost
       PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/sitting" => [Sitting], "/screen" => [Screen],
                  "/join" => [Join], "/pass" => [Pass], "/class" => [ClassPage], "/copy" => [Copies],
                  "/keypads" => [Keypads] }.freeze
-      FOR_TEACHERS = { "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank], "/standards" => [Standards],
+      FOR_TEACHERS = { "/today" => [Today], "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank],
+                       "/standards" => [Standards],
                        "/classes" => [Classes], "/assignments" => [Assignments],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Results],
                        "/account" => [Account], "/school" => [School], "/" => [FrontDoor] }.freeze

@@ -121,10 +121,7 @@ module Roost
         def assignment(row) = Store::Assignments.new.find(row.id)
 
         # @return [Hash{Core::Slide=>Integer}] boards that are given to how much waits there for the teacher
-        def boards(row)
-          slides = sessions.lesson_of(row).prompts.select { |slide| slide.prompt.board? && row.state.openings.key?(slide.id) }
-          slides.to_h { |slide| [slide, slide.prompt.waiting(Store::Records.new.at_slide(row, slide.id).tally(slide.id))] }
-        end
+        def boards(row) = Operations::WaitingCards.new.call(row)
 
         def board(row, slide_id) = boards(row).keys.find { |slide| slide.id == slide_id } || not_found
 

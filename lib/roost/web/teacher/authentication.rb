@@ -53,15 +53,15 @@ module Roost
         new_password_param "new-password"
         session_inactivity_deadline 14 * 24 * 3600
         session_lifetime_deadline LONGEST_SIGN_IN
-        login_redirect "/lessons"
-        create_account_redirect "/lessons"
+        login_redirect "/today"
+        create_account_redirect "/today"
         logout_redirect "/sign-in"
         reset_password_redirect "/sign-in"
         change_password_redirect "/account"
         active_sessions_redirect "/sign-in"
         active_sessions_error_flash "You were signed out. Sign in to go on."
         login_return_to_requested_location? true
-        already_logged_in { redirect("/lessons") }
+        already_logged_in { redirect("/today") }
         domain { URI(Roost.settings.base_url).host }
 
         # As they come back out of the cookie.

@@ -16,8 +16,7 @@ module Roost
         page("lessons/index", title: "Lessons", entries: found.first(Store::Catalogue::PAGE), filters: filters,
                               page_number: page_number, more: found.length > Store::Catalogue::PAGE, deleted: deleted_lesson,
                               values: %w[subject level].to_h { |field| [field, catalogue.values(account_id, field)] },
-                              deleted_lately: lessons.deleted_lately(account_id),
-                              running: running_sessions)
+                              deleted_lately: lessons.deleted_lately(account_id))
       end
 
       post "/" do
@@ -30,6 +29,7 @@ module Roost
       post "/try" do
         id = Operations::ReadyLesson.new.call(account_id, Operations::ReadyLesson::FIRST)
         session = granted(Operations::StartSession.new.call(account_id, id, Core::Session::Options.form))
+        begun("try")
         granted(Operations::PracticeClass.new.invite(account_id, session.id, PRACTICE))
         redirect "/desk/#{session.id}", 303
       end
@@ -43,12 +43,14 @@ module Roost
         brought = Operations::ImportFile.new.call(account_id, id, file[:tempfile], file[:filename], after: nil)
         Operations::DeleteLesson.new.call(account_id, id) unless brought.ok?
         granted(brought)
+        begun("file")
         redirect lesson_path(id), 303
       end
 
       # A lesson to be begun from a ready slide.
       post "/starters" do
         id = Operations::CreateLesson.new.call(account_id, Core::Lesson.new(title: "My first lesson", slides: []))
+        begun("starters")
         redirect "/lessons/#{id}/starters", 303
       end
 
@@ -130,7 +132,7 @@ module Roost
       end
 
       get "/:id/start" do
-        running = running_sessions.select { |each| each.lesson_id == looked_at.id }
+        running = Store::PastSessions.new.running_of(account_id).select { |each| each.lesson_id == looked_at.id }
         classes = Store::Classes.new.all(account_id)
         likely = Operations::LikelyClass.new.call(account_id, classes, Store::Sessions.new.now) unless params.key?("class_id")
         chosen = classes.find { |each| each.id == (likely || number("class_id")) }
@@ -145,8 +147,7 @@ module Roost
       end
 
       helpers do
-        # Those with a Desk.
-        def running_sessions = Store::Sessions.new.all_of(account_id).reject { |each| each.ended_at || each.alone }
+        def begun(way) = Operations::NoteBegun.new.call(account_id, way)
 
         def catalogue = Store::Catalogue.new
 
