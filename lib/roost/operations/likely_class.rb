@@ -13,7 +13,8 @@ module Roost
       # @param now [Float] epoch seconds
       # @return [Integer, nil] id of one
       def call(account_id, classes, now)
-        taught = Store::PastSessions.new.begun(account_id, since: now - (LOOKED_AT * WEEK)).select { |class_id,| classes.any? { |each| each.id == class_id } }
+        begun = Store::PastSessions.new.begun(account_id, since: now - (LOOKED_AT * WEEK))
+        taught = begun.select { |class_id,| classes.any? { |each| each.id == class_id } }
         time = SchoolClock.here
         this_hour = time.week_time(now)
         at_this_hour = taught.select { |_class_id, at| near?(time.week_time(at), this_hour) }
