@@ -55,7 +55,8 @@ RSpec.describe Roost::Exchange::OneRoster do
                            files: { "courses" => [%w[sourcedId title], %w[k1 Science]],
                                     "academicSessions" => [%w[sourcedId schoolYear], %w[t1 2027]] })
     told = described_class.chosen(file.path, ["c1"]).value.told.first
-    expect([told.group.subject, told.group.year, told.students.map(&:name)]).to eq(["Science", "2026/27", ["Ada Lindqvist"]])
+    expect([told.group.subject, told.group.year, told.students.map { |each| [each.given, each.family] }])
+      .to eq(["Science", "2026/27", [%w[Ada Lindqvist]]])
   end
 
   it "finds the files in a folder of the zip, and none in what another system left there" do

@@ -153,7 +153,7 @@ RSpec.describe "Classes and their students" do
     end).not_to include("Zoe Later")
     expect(ops::GiveCatchUp.new.call(other, row.id).reason).to eq(ops::GiveCatchUp::NOT_YOURS)
     own = ops::StartSession.new.call(account, kept_lesson(account), { "class_id" => id.to_s }).value
-    expect(Roost::Store::Records.new.of(own).roll.map(&:name)).to eq(["Ada Lindqvist", "Zoe Later"])
+    expect(Roost::Store::Records.new.of(own).roll.map(&:name)).to eq(["Zoe Later", "Ada Lindqvist"])
     ops::ShareClass.new.call(account, id, "moss@heronsgate.example")
     expect(results.call.roll.length).to eq(2)
   end
@@ -171,11 +171,30 @@ RSpec.describe "Classes and their students" do
     expect(ops::KeepStudent.new.move(account, new, a_class("Theirs", owner: other), [ada])).to be_nil
   end
 
+  it "are sorted by family names, by the alphabet of the school's language, and by first names where the teacher says so" do
+    id = a_class("Kestrel", "Zoe Åberg\nAda van der Berg\nMarguerite\nÖrn Adam\nTheo Whit Jr\nGarcía López, María\nbo abel")
+    by_family = ["bo abel", "Zoe Åberg", "Örn Adam", "María García López", "Marguerite", "Ada van der Berg", "Theo Whit Jr"]
+    expect(names(id)).to eq(by_family)
+    expect(students.of_class(id).map { |each| [each.given, each.family] })
+      .to eq([%w[bo abel], %w[Zoe Åberg], %w[Örn Adam], ["María", "García López"], ["Marguerite", ""], ["Ada", "van der Berg"],
+              ["Theo", "Whit Jr"]])
+    settings = Roost::Store::School.new.settings.to_form.merge("language" => "sv", "time_zone" => "Europe/Stockholm")
+    database[:accounts].where(id: account).update(keeper: true)
+    expect(ops::KeepSchool.new.change(account, settings)).to be_ok
+    expect(names(id)).to eq(by_family - ["Zoe Åberg"] + ["Zoe Åberg"])
+    ops::KeepClass.new.change(account, id, { "sorted_by" => "first" })
+    expect(names(id)).to eq(["Ada van der Berg", "bo abel", "Marguerite", "María García López", "Theo Whit Jr", "Zoe Åberg",
+                             "Örn Adam"])
+    student = students.of_class(id).first
+    ops::KeepStudent.new.change(account, id, student.id, { "given" => "Ada van der", "family" => "Berg" })
+    expect([students.find(id, student.id).name, students.find(id, student.id).family]).to eq(["Ada van der Berg", "Berg"])
+  end
+
   it "keep what is said of a student, and refuse what can't be" do
     id = a_class("Kestrel", "Ada Lindqvist")
     ada = students.of_class(id).first.id
     change = ->(form) { ops::KeepStudent.new.change(account, id, ada, form) }
-    expect(change.call({ "name" => "", "notes" => "x" }).reason).to eq("A student needs a name.")
+    expect(change.call({ "given" => "", "family" => "", "notes" => "x" }).reason).to eq("A student needs a name.")
     expect(change.call({ "time_factor" => "3" }).reason).to start_with("Extra time is")
     change.call({ "shown_name" => "Adi", "group" => "Reed", "notes" => "sits in front\nby the window", "time_factor" => "1.25" })
     expect(students.find(id, ada).to_h).to include(shown_name: "Adi", group: "Reed", time_factor: "1.25",

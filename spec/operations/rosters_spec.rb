@@ -103,7 +103,8 @@ RSpec.describe "Classes from the school's own records" do
       file = changes(people: { "u3" => %w[Dev Raman], "u1" => %w[Ada Holm 701 active] },
                      places: [%w[c1 u3 student active], %w[c1 u2 student tobedeleted]])
       found = compare(file).value
-      expect(found.people.map { |student, fields| [student.name, fields] }).to eq([["Ada Lindqvist", { name: "Ada Holm" }]])
+      expect(found.people.map { |student, fields| [student.name, fields] })
+        .to eq([["Ada Lindqvist", { name: "Ada Holm", family: "Holm" }]])
       bring(file)
       expect(names).to eq(["Ada Holm", "Dev Raman"])
     end

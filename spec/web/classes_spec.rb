@@ -35,7 +35,7 @@ RSpec.describe "The pages of classes" do
     expect(page.at_css("[role=status]").text).to eq("2 students added or changed.")
     expect(rows.map { |row| row[1, 2] }).to eq([["Ada Lindqvist", "Ada"], ["Bo Marsh", "Bo"]])
     get "/classes/#{kestrel}/students.csv"
-    expect(last_response.body.lines[1]).to eq("Ada Lindqvist,Ada,\"\",\"\",1,\"\"\n")
+    expect(last_response.body.lines[1]).to eq("Ada,Lindqvist,Ada,\"\",\"\",1,\"\"\n")
   end
 
   it "say of a list that can't be read what to do, and of a file by its name" do
@@ -67,7 +67,7 @@ RSpec.describe "The pages of classes" do
   it "keep what is written on a student's page, field by field" do
     bring("Ada Lindqvist")
     get page.at_css("tbody a")["href"]
-    written = { name: "Ada Lindquist", shown_name: "Ady", number: "0417", group: "Reed", time_factor: "1.5",
+    written = { given: "Ada Maria", family: "Lindquist", shown_name: "Ady", number: "0417", group: "Reed", time_factor: "1.5",
                 notes: "Sits at the front" }
     press("*='/students/'][class~='is-form'", **written)
     follow_redirect!

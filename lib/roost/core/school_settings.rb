@@ -6,6 +6,13 @@ module Roost
     module SchoolSettings
       NAME_LIMIT = 80
       JOINING = { "invited" => "By invitation only", "domains" => "By invitation, or with an address in these domains" }.freeze
+      # Whose alphabet names are sorted by.
+      LANGUAGES = { "hr" => "Croatian", "cs" => "Czech", "da" => "Danish", "nl" => "Dutch", "en" => "English", "et" => "Estonian",
+                    "fi" => "Finnish", "fr" => "French", "de" => "German", "el" => "Greek", "hu" => "Hungarian",
+                    "is" => "Icelandic", "ga" => "Irish", "it" => "Italian", "lv" => "Latvian", "lt" => "Lithuanian",
+                    "nb" => "Norwegian", "pl" => "Polish", "pt" => "Portuguese", "ro" => "Romanian", "sk" => "Slovak",
+                    "sl" => "Slovenian", "es" => "Spanish", "sv" => "Swedish", "tr" => "Turkish", "uk" => "Ukrainian",
+                    "cy" => "Welsh" }.freeze
       KEEP = { "" => "Until they are deleted", "365" => "One year", "730" => "Two years", "1825" => "Five years" }.freeze
       NO_ZONE = "Choose a time zone from the list."
       ZONE = %r{\A[A-Z][A-Za-z_]+(?:/[A-Za-z_+-]+\d*){1,2}\z}
@@ -14,11 +21,12 @@ module Roost
       MOST_DOMAINS = 20
       GRADES = (0.01r..1000)
 
-      # @param form [Hash] "name", "time_zone", "top_grade", "grade_step", "keep_days", "joining", "domains"
+      # @param form [Hash] "name", "time_zone", "language", "top_grade", "grade_step", "keep_days", "joining", "domains"
       # @return [Reading] of Hash
       def self.read(form)
         chosen = { keep_days: KEEP.key?(form["keep_days"]) ? form["keep_days"][/\d+/]&.to_i : nil,
-                   joining: JOINING.key?(form["joining"]) ? form["joining"] : "invited" }
+                   joining: JOINING.key?(form["joining"]) ? form["joining"] : "invited",
+                   language: LANGUAGES.key?(form["language"]) ? form["language"] : "en" }
         [named(form), zone(form["time_zone"]), grades(form), domains(form)].reduce(Reading.ok(chosen)) do |so_far, part|
           so_far.and_then { |settings| part.map { |more| settings.merge(more) } }
         end

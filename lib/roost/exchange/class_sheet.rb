@@ -4,9 +4,9 @@ module Roost
   module Exchange
     # A class list as a sheet, both ways: a column Name, or First name and Last name; the others if wished.
     module ClassSheet
-      COLUMNS = { "Name" => :name, "First name" => :first, "Last name" => :last, "Shown name" => :shown_name,
+      COLUMNS = { "Name" => :name, "First name" => :given, "Last name" => :family, "Shown name" => :shown_name,
                   "Number" => :number, "Group" => :group, "Extra time" => :time_factor, "Notes" => :notes }.freeze
-      WRITTEN = ["Name", "Shown name", "Number", "Group", "Extra time", "Notes"].freeze
+      WRITTEN = ["First name", "Last name", "Shown name", "Number", "Group", "Extra time", "Notes"].freeze
       HEADINGS = ["Name", "Last name"].freeze
 
       # @param path [String] of a file from outside
@@ -31,15 +31,12 @@ module Roost
 
       def self.column(cell) = cell.is_a?(String) ? COLUMNS.find { |name, _| name.casecmp?(cell.strip) }&.last : nil
 
-      def self.named?(columns) = columns.include?(:name) || (%i[first last] - columns).empty?
+      def self.named?(columns) = columns.include?(:name) || (%i[given family] - columns).empty?
 
       # What a formula comes to isn't known: nothing stands there.
       def self.cells(row)
         row = row.reject { |name, _| name.nil? }.transform_values { |cell| cell.equal?(Table::FORMULA) ? "" : cell.to_s }
-        first = row.delete(:first)
-        last = row.delete(:last)
-        row[:name] = [first, last].compact.join(" ") unless row.key?(:name)
-        row
+        row.key?(:name) ? row.except(:given, :family) : row
       end
       private_class_method :column, :named?, :cells
     end

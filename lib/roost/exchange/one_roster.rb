@@ -24,9 +24,9 @@ module Roost
       # reasons:: why rows can't be used, the first of them; refused:: how many that is
       Overview = Struct.new(:bulk, :groups, :people, :reasons, :refused, keyword_init: true)
 
-      # name, number:: nil where the package refers to somebody whom it does not hold
+      # given, family, number:: nil where the package refers to somebody whom it does not hold
       # gone::         whether it says that they are no more
-      Person = Struct.new(:row, :id, :name, :number, :gone, keyword_init: true)
+      Person = Struct.new(:row, :id, :given, :family, :number, :gone, keyword_init: true)
 
       # students:: Array of Person; leaving:: ids of those who are said to leave
       Told = Struct.new(:group, :students, :leaving, keyword_init: true)

@@ -72,15 +72,18 @@ module Roost
 
       # The package may name somebody by id alone.
       def entries(people, known)
-        names = known.to_h { |student| [student.sourced_id, student.name] }
+        by_id = known.to_h { |student| [student.sourced_id, student] }
         people.map do |person|
-          name = person.name || names[person.id]
+          named = person.given ? person : by_id[person.id]
           also = { sourced_id: person.id }
-          next Core::Roll.entry(person.row, { name: name, number: person.number.to_s }, also) if name
+          next Core::Roll.entry(person.row, cells(named, person), also) if named
 
           Core::Roll::Entry.new(row: person.row, raw: person.id, name: nil, given: also, reason: UNKNOWN).freeze
         end
       end
+
+      # @param named [Exchange::OneRoster::Person, Core::Student]
+      def cells(named, person) = { given: named.given, family: named.family.to_s, number: person.number.to_s }
 
       # What a package of changes tells of people whom she has, whatever their class.
       def details(changes)
@@ -104,7 +107,7 @@ module Roost
       end
 
       def changed(student, person)
-        entry = Core::Roll.entry(person.row, { name: person.name, number: person.number.to_s })
+        entry = Core::Roll.entry(person.row, cells(person, person))
         entry.reason ? {} : { name: entry.name, **entry.given }.reject { |field, value| student.public_send(field).to_s == value }
       end
     end

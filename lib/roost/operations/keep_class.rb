@@ -11,13 +11,14 @@ module Roost
       # @return [Core::Reading] of the id of a new class
       def create(account_id, form) = read(form, LIMITS.keys).map { |about| Store::Classes.new.create(account_id, about) }
 
-      # @param form [Hash] as above; what is not in it stays
+      # @param form [Hash] as above, and "sorted_by" ("first" or "family" names); what is not in it stays
       # @return [Core::Reading, nil] of the class's id; nil unless it is hers
       def change(account_id, id, form)
         classes = Store::Classes.new
         return nil unless classes.find(account_id, id)&.mine
 
         read(form, LIMITS.keys.select { |field| form.key?(field.to_s) }).map do |about|
+          about = about.merge(by_first_name: form["sorted_by"] == "first") if form.key?("sorted_by")
           classes.change(id, about) if about.any?
           id
         end

@@ -7,16 +7,17 @@ module Roost
       ELSEWHERE = "%s is in “%s”, too, which is a colleague's. Take them out of your class instead."
       SHOWN = "Somebody else in this class is shown as “%s”. Add a letter."
 
-      # @param form [Hash] "name", "shown_name", "number", "group", "time_factor", "notes"
+      # @param form [Hash] "given", "family", "shown_name", "number", "group", "time_factor", "notes"
       # @return [Core::Reading, nil] of the student's id; nil unless she teaches a class that has them
       def change(account_id, class_id, id, form)
         teaching(account_id, class_id) do |students|
           student = students.find(class_id, id)
           next nil unless student
 
-          cells = form.slice("name", "shown_name", "number", "group", "time_factor", "notes").transform_keys(&:to_sym)
+          cells = form.slice("given", "family", "shown_name", "number", "group", "time_factor", "notes").transform_keys(&:to_sym)
           others = students.of_class(class_id).reject { |each| each.id == id }.map(&:shown_name)
-          Core::Roll.fields({ name: student.name }.merge(cells)).and_then { |fields| shown(fields, others) }.map do |fields|
+          known = { given: student.given, family: student.family }
+          Core::Roll.fields(known.merge(cells)).and_then { |fields| shown(fields, others) }.map do |fields|
             students.regroup(class_id, id, fields.delete(:group)) if fields.key?(:group)
             students.change(id, fields)
             Store::Seats.new.give_time_factor(id, fields[:time_factor]) if fields[:time_factor]

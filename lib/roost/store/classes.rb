@@ -13,7 +13,7 @@ module Roost
       # students:: how many are in it now; mine:: whether it is the asking teacher's own; sourced_id:: by which other
       # programs know it (OneRoster); rostered:: whether that came from outside
       Row = Struct.new(:id, :name, :subject, :year, :students, :mine, :owner, :created_at, :archived, :deleted,
-                       :sourced_id, :rostered, :code, keyword_init: true)
+                       :sourced_id, :rostered, :code, :by_first_name, keyword_init: true)
 
       # @param archived [Boolean] those of earlier years instead
       # @return [Array<Row>] by name
@@ -105,7 +105,7 @@ module Roost
       end
 
       def read_all(dataset, account_id)
-        columns = %i[id account_id name subject year created_at archived_at deleted_at sourced_id rostered code]
+        columns = %i[id account_id name subject year created_at archived_at deleted_at sourced_id rostered code by_first_name]
         columns.map! { |name| Sequel[:classes][name] }
         dataset.join(:accounts, id: Sequel[:classes][:account_id])
                .order(Sequel.function(:lower, Sequel[:classes][:name]), Sequel[:classes][:id])

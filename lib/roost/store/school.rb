@@ -7,7 +7,8 @@ module Roost
   module Store
     # The school's settings, who teaches here, and who is invited to.
     class School < Repository
-      Row = Struct.new(:name, :time_zone, :top_grade, :grade_step, :keep_days, :joining, :domains, keyword_init: true) do
+      Row = Struct.new(:name, :time_zone, :top_grade, :grade_step, :keep_days, :joining, :domains, :language,
+                       keyword_init: true) do
         # As a form says it (Core::SchoolSettings).
         def to_form
           to_h.transform_keys(&:to_s).merge("domains" => domains.join(", "), "keep_days" => keep_days.to_s,
@@ -30,6 +31,9 @@ module Roost
         row = database[:school].first
         Row.new(**row.except(:id), domains: row[:domains].to_a).freeze
       end
+
+      # How names are put into order (PostgreSQL's, from ICU).
+      def collation = "#{database[:school].get(:language)}-x-icu"
 
       # @param about [Hash] of Row
       def change(about)

@@ -7,7 +7,7 @@ module Roost
   module Store
     # Students, and who is in which class.
     class Students < Repository
-      FIELDS = %i[name shown_name number time_factor notes sourced_id].freeze
+      FIELDS = %i[name family shown_name number time_factor notes sourced_id].freeze
 
       # @return [Array<Core::Student>] in a class now, by name
       def of_class(class_id) = read(enrolled.where(class_id: class_id, ended_on: nil))
@@ -17,7 +17,7 @@ module Roost
 
       # @return [Array<Core::Student>] those who were taken out of a class, latest first
       def taken_out(class_id)
-        read(enrolled.where(class_id: class_id).exclude(ended_on: nil).order(Sequel.desc(:ended_on), Sequel[:students][:name]))
+        read(enrolled.where(class_id: class_id).exclude(ended_on: nil).order(Sequel.desc(:ended_on), *sorted(family)))
       end
 
       # @param but [Integer, nil] a class: those who are in it now are left out
@@ -113,14 +113,27 @@ module Roost
 
       def people
         database[:enrolments].join(:students, id: :student_id)
-                             .order(Sequel.function(:lower, Sequel[:students][:name]), :id)
-                             .select(:id, :name, :shown_name, :number, :time_factor, :notes, :group_name, :rostered, :sourced_id)
+                             .order(*sorted(Sequel.case({ by_first_name => Sequel[:students][:name] }, family)), :id)
+                             .select(:id, :name, :family, :shown_name, :number, :time_factor, :notes, :group_name, :rostered,
+                                     :sourced_id)
       end
+
+      # By family names and then whole names, or by whole names, in the order of the school's language.
+      def sorted(first) = [first, Sequel[:students][:name]].map { |name| Sequel.lit(%(? COLLATE "#{collation}"), name) }
+
+      def collation = School.new(database).collation
+
+      # A single name stands for a family name.
+      def family
+        Sequel.function(:coalesce, Sequel.function(:nullif, Sequel[:students][:family], ""), Sequel[:students][:name])
+      end
+
+      def by_first_name = database[:classes].where(id: Sequel[:enrolments][:class_id]).select(:by_first_name)
 
       def read(dataset)
         people = dataset.map do |row|
           factor = row[:time_factor].to_s("F").sub(/\.?0+\z/, "")
-          plain = row.slice(:id, :name, :shown_name, :notes, :sourced_id, :rostered)
+          plain = row.slice(:id, :name, :family, :shown_name, :notes, :sourced_id, :rostered)
           Core::Student.new(**plain, time_factor: factor, number: row[:number].to_s, group: row[:group_name]).freeze
         end
         Core::StudentName.distinguished(people)
@@ -131,6 +144,7 @@ module Roost
         fields[:number] = nil if fields[:number] == ""
         fields[:time_factor] = BigDecimal(fields[:time_factor]) if fields[:time_factor]
         fields[:rostered] = true if fields[:sourced_id]
+        fields[:family] ||= Core::StudentName.family(fields[:name]) if fields[:name]
         fields
       end
     end

@@ -25,10 +25,10 @@ module Roost
           @now = now
         end
 
-        # @return [Array<Row>] by name
+        # @return [Array<Row>] in the order of the class list, and then by name who isn't on it
         def rows
-          @rows ||= (@record.seats.map { |seat| of_seat(seat) } + @record.missing.map { |student| missing(student) })
-                    .sort_by { |row| [row.name.downcase, row.name] }.freeze
+          @rows ||= @record.in_order(@record.seats.map { |seat| of_seat(seat) } +
+                                     @record.missing.map { |student| missing(student) }).freeze
         end
 
         # @return [Hash{Symbol=>Integer}] how many there are of each stage

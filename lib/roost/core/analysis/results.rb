@@ -28,12 +28,11 @@ module Roost
         # @return [Numeric, nil] of those who answered, nil when nobody did
         def median_seconds(slide) = Question.median(record.seconds(slide.id).values)
 
-        # @return [Array<Line>] one a seat, by name
+        # @return [Array<Line>] one a seat, in the order of the class list, and then by name who isn't on it
         def lines
           @lines ||= begin
             of_slides = slides.to_h { |slide| [slide.id, outcomes(slide)] }
-            record.seats.sort_by { |seat| [seat.name.downcase, seat.id] }
-                  .map { |seat| line(seat, of_slides.transform_values { |of_seats| of_seats[seat.id] }) }
+            record.in_order(record.seats).map { |seat| line(seat, of_slides.transform_values { |of_seats| of_seats[seat.id] }) }
           end
         end
 

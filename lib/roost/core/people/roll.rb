@@ -14,7 +14,7 @@ module Roost
       # row::    where it stood, from 1
       # raw::    what stood there for a name
       # name::   String; nil when refused
-      # given::  Hash of what else was given: some of :shown_name, :number, :group, :time_factor, :notes, :sourced_id
+      # given::  Hash of what else was given: some of :shown_name, :number, :group, :time_factor, :notes, :sourced_id, :family
       # reason:: why it can't be used; nil when it can
       Entry = Struct.new(:row, :raw, :name, :given, :reason, keyword_init: true)
 
@@ -43,10 +43,10 @@ module Roost
       end
 
       # What is known of a student, as a form or a row gives it.
-      # @param cells [Hash] :name and any of the keys of LIMITS and :time_factor
+      # @param cells [Hash] :name, or :given and :family, and any of the keys of LIMITS and :time_factor
       # @return [Reading] of Hash of what was given
       def self.fields(cells)
-        named = StudentName.read(cells[:name]).map { |name| { name: name } }
+        named = cells.key?(:family) ? StudentName.of_parts(cells[:given], cells[:family]) : StudentName.read(cells[:name])
         read = LIMITS.slice(*cells.keys).reduce(named) do |so_far, (field, limit)|
           so_far.and_then do |fields|
             Text.read(cells[field], limit: limit, what: CALLED[field], lines: field == :notes)
@@ -71,7 +71,8 @@ module Roost
       def self.entry(row, cells, also = {})
         fields = fields(cells)
         given = fields.ok? ? fields.value.except(:name).reject { |_, value| value == "" }.merge(also) : {}
-        Entry.new(row: row, raw: cells[:name].to_s[0, StudentName::LIMIT], name: fields.value&.fetch(:name), given: given,
+        raw = cells[:name] || cells.values_at(:given, :family).compact.join(" ")
+        Entry.new(row: row, raw: raw.to_s[0, StudentName::LIMIT], name: fields.value&.fetch(:name), given: given,
                   reason: fields.reason).freeze
       end
 

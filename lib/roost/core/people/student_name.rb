@@ -7,17 +7,39 @@ module Roost
       LIMIT = 80
       SHOWN_LIMIT = SeatName::LIMIT
 
+      NAMELESS = "A student needs a name."
+      # Words that belong to the family name after them, and what may follow it.
+      PARTICLES = %w[van von vom der den de del della di da das do dos du la le al el bin ibn ben ter ten zu zum zur af av].freeze
+      FAMILY = /\s((?:(?:#{PARTICLES.join("|")})\s+)*\S+(?:\s+(?:Jr|Sr|II|III|IV)\.?)?)\z/
+
       # @param raw anything; "Last, First" is turned round
-      # @return [Reading] of a name
+      # @return [Reading] of Hash: :name, and :family where that is said
       def self.read(raw)
         Text.read(raw, limit: LIMIT, what: "The name", lines: false).and_then do |text|
           last, first, *more = text.split(",").map(&:strip)
-          name = first.to_s.empty? ? last.to_s : [first, last, *more].join(" ")
-          next Reading.refused("A student needs a name.") unless name.match?(/[[:alpha:]]/)
+          next of_parts(first, [last, *more].join(" ")) unless first.to_s.empty?
 
-          Reading.ok(name)
+          last.to_s.match?(/[[:alpha:]]/) ? Reading.ok({ name: last }) : Reading.refused(NAMELESS)
         end
       end
+
+      # @param given [String] first and middle names
+      # @param family [String] empty of somebody with a single name
+      # @return [Reading] of Hash: :name and :family, as they were entered
+      def self.of_parts(given, family)
+        parts = [given, family].map { |part| Text.read(part, limit: LIMIT, what: "The name", lines: false) }
+        parts.first.and_then { parts.last }.and_then do
+          name = parts.map(&:value).reject(&:empty?).join(" ")
+          next Reading.refused(NAMELESS) unless name.match?(/[[:alpha:]]/)
+          next Reading.refused("The name is longer than #{LIMIT} characters.") if name.length > LIMIT
+
+          Reading.ok({ name: name, family: parts.first.value.empty? ? "" : parts.last.value })
+        end
+      end
+
+      # What is likely to be the family name, of a name in one piece: the last word with what belongs to it.
+      # @return [String] empty of a single name
+      def self.family(name) = name[FAMILY, 1].to_s
 
       # The shortest name that is nobody else's: the first, with as many letters of the last as it
       # takes, else the whole name, else that with a number.

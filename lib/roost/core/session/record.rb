@@ -59,6 +59,13 @@ module Roost
           @worths = before && before.lesson.equal?(lesson) ? before.worths : {}
         end
 
+        # @param those [Array<#student_id, #name>] seats, or what is told of them
+        # @return [Array] in the order of the class list, and after it by name who isn't on it
+        def in_order(those)
+          @places ||= roll.each_with_index.to_h { |student, place| [student.id, place] }
+          those.sort_by { |each| [@places[each.student_id] || roll.length, each.name.downcase, each.name] }
+        end
+
         # @return [Array<Student>] of the class, who have no seat
         def missing
           @missing ||= begin

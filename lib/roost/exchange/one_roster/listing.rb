@@ -34,7 +34,7 @@ module Roost
         end
 
         # @param ids [Array<String>] of classes
-        # @return [Hash] "bulk"; "classes": as above, with "students" (a list of "row", "id", "name", "number") and
+        # @return [Hash] "bulk"; "classes": as above, with "students" (a list of "row", "id", "given", "family", "number") and
         #   "leaving" (ids); "people": as "students", of all users where these are what has changed
         def chosen(ids)
           { "bulk" => @package.bulk?, "people" => @package.bulk? ? [] : @users.keys.map { |id| person(id, @users[id].first) },
@@ -128,18 +128,17 @@ module Roost
           rows.dig(id.to_s.strip, column).to_s.strip[0, 500]
         end
 
-        # @return [Hash] with name nil where the file does not hold the person
+        # @return [Hash] with names nil where the file does not hold the person
         def person(id, row_number)
           row = @users[id]&.last
-          { "row" => row_number, "id" => id, "name" => row && name(row), "number" => row && row["identifier"].to_s.strip[0, 500],
+          { "row" => row_number, "id" => id, "given" => row && name(row, "Given"), "family" => row && name(row, "Family"),
+            "number" => row && row["identifier"].to_s.strip[0, 500],
             "gone" => left?(id) }
         end
 
-        def name(row)
-          %w[Given Family].map do |part|
-            preferred = row["preferred#{part}Name"].to_s.strip
-            preferred.empty? ? row["#{part.downcase}Name"].to_s.strip : preferred
-          end.join(" ").strip[0, 500]
+        def name(row, part)
+          preferred = row["preferred#{part}Name"].to_s.strip
+          (preferred.empty? ? row["#{part.downcase}Name"].to_s.strip : preferred)[0, 500]
         end
       end
     end

@@ -99,15 +99,15 @@ module Roost
         end
 
         def users_rows
-          [user(@teacher[:id], @teacher[:name]).merge("email" => @teacher[:email]),
-           *students.map { |student| user(student.sourced_id, student.name).merge("identifier" => student.number) }]
+          family = Core::StudentName.family(@teacher[:name])
+          [user(@teacher[:id], @teacher[:name].delete_suffix(family).strip, family).merge("email" => @teacher[:email]),
+           *students.map do |student|
+             user(student.sourced_id, student.given, student.family).merge("identifier" => student.number)
+           end]
         end
 
-        # All but the last word is the given name; together they are what the name was.
-        def user(id, name)
-          given, _, family = name.rpartition(" ")
-          names = given.empty? ? [family] : [given, family]
-          { "sourcedId" => id, "enabledUser" => "true", "username" => id, "givenName" => names.first, "familyName" => names[1],
+        def user(id, given, family)
+          { "sourcedId" => id, "enabledUser" => "true", "username" => id, "givenName" => given, "familyName" => family,
             "primaryOrgSourcedId" => SCHOOL }
         end
 

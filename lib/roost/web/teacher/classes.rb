@@ -203,7 +203,8 @@ module Roost
 
         # What becomes of a student's details, as the end of a sentence.
         def roster_fields(changes)
-          shown = changes.map { |field, value| field == :sourced_id ? "now known by the records" : "#{field} “#{value}”" }
+          said = changes.key?(:name) ? changes.except(:family) : changes
+          shown = said.map { |field, value| field == :sourced_id ? "now known by the records" : "#{field} “#{value}”" }
           shown.any? ? ": #{shown.join(", ")}" : ""
         end
 
