@@ -59,7 +59,7 @@ class AlonePictures
     teacher.click_button "Open the lobby"
     code = teacher.find(".code.is-huge").text
     teacher.fill_in "practice-count", with: "19"
-    teacher.click_button "Bring it in"
+    teacher.click_button "Add practice students"
     seat.visit "/join/#{code.delete(" ")}"
     seat.fill_in "Your name", with: "Cleo"
     seat.click_button "Join"
@@ -101,7 +101,7 @@ class AlonePictures
   def bringing_back
     teacher.visit "/classes"
     teacher.click_link CLASS_NAME
-    teacher.click_link "Bring back"
+    teacher.click_link "Questions to revisit"
     shot(teacher)
   end
 

@@ -35,7 +35,7 @@ class ClassPictures
     list = shot(teacher)
     teacher.click_link "Add students"
     teacher.fill_in "One student a line", with: "Ada Lindqvist\nMarsh, Otto\n17\nZeb Winslow\nCleo Okafor\t7K-03"
-    teacher.click_button "Look through the list"
+    teacher.click_button "Check before adding"
     [list, shot(teacher)]
   end
 

@@ -135,7 +135,7 @@ class Screenshots
     file("nests last year.pdf", Pdfs.make(pages)) do |path|
       teacher.visit "#{address}/add"
       teacher.attach_file "File", path
-      teacher.first(:button, "Bring it in").click
+      teacher.first(:button, "Add practice students").click
       teacher.find(".builder") # the browser reads the file while it sends it
     end
     teacher.find(".thumb-name", text: "Eggs and their colours", match: :first, wait: 20)
@@ -174,11 +174,11 @@ class Screenshots
   def join
     seat.visit "/"
     seat.fill_in "Code on the board, or your pass", with: teacher.find(".code.is-huge").text
-    seat.click_button "Go on"
+    seat.click_button "Continue"
     seat.fill_in "Your name", with: "Cleo"
     seat.click_button "Join"
     teacher.fill_in "practice-count", with: "23"
-    press "Bring it in"
+    press "Add practice students"
     take teacher, "desk-lobby"
     screen.visit "/screen/#{Roost::Store::Sessions.new.find(@session).screen_key}"
   end

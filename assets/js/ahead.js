@@ -84,7 +84,7 @@ export class Ahead {
       await store.put(address, picture).catch(() => {});
       if (kept.get(TOLD)) continue;
       kept.set(TOLD, true);
-      say("The next slides and their pictures are kept on this device, so that you can go on without a connection.");
+      say("The next slides and their pictures are kept on this device, so that you can continue without a connection.");
     }
   }
 

@@ -21,7 +21,7 @@ const show = (html) => {
 const lost = () => {
   const note = document.createElement("p");
   note.className = "refusal";
-  note.textContent = "That didn't get through. Check the line and press again.";
+  note.textContent = "That didn't get through. Check the connection and press again.";
   return note.outerHTML;
 };
 

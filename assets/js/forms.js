@@ -47,7 +47,7 @@ document.addEventListener("htmx:after:request", (event) => {
 
 document.addEventListener("htmx:error", (event) => {
   if (event.target.closest?.("form[data-autosave], [data-fresh-rev]"))
-    notSaved("Not saved: the line is lost. Type on; it is sent with the next change.");
+    notSaved("Not saved: connection lost. Keep typing; it is sent with the next change.");
 });
 
 // Who leaves is asked, where something isn't saved.

@@ -1,5 +1,5 @@
 // Draws on the ink sheet with mouse, finger or pen, where the teacher may: at the Desk, on a tablet, at the board itself.
-// Points go out in parts, twenty times a second at most; what can't go out now goes when the line is back.
+// Points go out in parts, twenty times a second at most; what can't go out now goes when the connection is back.
 import "./elements/ink-sheet.js";
 import { send } from "./token.js";
 
@@ -42,7 +42,7 @@ async function pump() {
       say(reply.ok ? "" : new DOMParser().parseFromString(await reply.text(), "text/html").body.textContent.trim());
       if (signedOut) await rest();
     } catch {
-      say("The line is lost. What you draw stays here and is sent when it is back.");
+      say("Connection lost. What you draw stays here and is sent when the connection is back.");
       await rest();
     }
   }

@@ -101,7 +101,7 @@ function hold(blob, name, progress, again = false) {
       else done(said(request.responseText, name));
     });
     request.addEventListener("error", () =>
-      done({ message: `“${name}” didn't get through. Try it again when the line is back.` }),
+      done({ message: `“${name}” didn't get through. Try it again when the connection is back.` }),
     );
     request.open("POST", "/pictures/hold");
     for (const [header, value] of Object.entries(headers())) request.setRequestHeader(header, value);

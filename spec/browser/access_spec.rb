@@ -64,7 +64,7 @@ RSpec.describe "For everybody" do
       session.find("dialog[open]").click_button("Close")
     end
     command(live, "jump", slide: everything.prompts.find { |each| each.prompt.keyed? }.id)
-    session.click_button "Correct it…"
+    session.click_button "Fix the answer key…"
     session.find("dialog[open] form.key-form")
     yield "desk: correct it", session
   end

@@ -48,13 +48,13 @@ RSpec.describe "An assignment, on students' devices and the teacher's" do
     laptop = window(:laptop)
     laptop.visit "/pass/#{pass}"
     expect(laptop).to have_text("2 of 2 answered")
-    laptop.click_button "Go on"
+    laptop.click_button "Continue"
     expect(laptop).to have_field("text", with: "By the st")
     laptop.fill_in "text", with: "By the stars"
     laptop.click_button "Look back"
     expect(laptop).to have_text("You have answered everything.")
     laptop.click_button "Hand in"
-    expect(laptop).to have_text("How it went stands here after")
+    expect(laptop).to have_text("You see how it went here after")
     phone.refresh
     expect(phone).to have_text("You continued on another device")
 
@@ -94,7 +94,7 @@ RSpec.describe "An assignment, on students' devices and the teacher's" do
     expect_accessible(ada)
     2.times { turn(ada, /Next|Look back/) }
     ada.click_button "Hand in"
-    ada.click_link "Your copy of it"
+    ada.click_link "Your copy"
     expect(ada).to have_css(".copy-page svg, .copy-page img", minimum: 2)
     expect(ada.evaluate_script("[...document.images].every((each) => each.complete && each.naturalWidth > 0)")).to be(true)
     expect_accessible(ada)

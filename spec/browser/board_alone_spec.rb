@@ -23,7 +23,7 @@ RSpec.describe "A board, for students at work alone" do
       seat_window(name.downcase.to_sym, row, as: name, driver: :chromium_phone).tap do |phone|
         phone.click_button "Begin"
         phone.click_button "Next →"
-        expect(phone).to have_text("Add a card of your own. Then you see the others'.")
+        expect(phone).to have_text("Add a card of your own. Then you see everyone's.")
       end
     end
     add_card(ada, "A heron by the sluice")
@@ -67,7 +67,7 @@ RSpec.describe "A board, for students at work alone" do
     within_dialog.click_button "Show", exact: true
     expect(within_dialog).to have_css("h3", text: "On the board · 1")
     expect(desk).to have_no_css(".grid-waits")
-    ada.click_button "Take this card away"
+    ada.click_button "Remove this card"
     add_card(ada, "Something else")
     expect(within_dialog).to have_css("h3", text: "Waiting for you · 1")
     expect(within_dialog).to have_no_text("A heron by the sluice")

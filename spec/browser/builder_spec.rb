@@ -147,7 +147,7 @@ RSpec.describe "Preparing a lesson in the browser" do
     expect(page).to have_no_css("summary", text: /Picture\s+for pair 1/)
     expect(lesson.slides.first.prompt.lefts.first.picture.width).to eq(60)
     expect_accessible(page)
-    page.find_button("Take the picture of left of pair 1 off").click
+    page.find_button("Remove picture of left of pair 1").click
     expect(page).to have_css(".seat-frame .option-pictured img", count: 1)
     expect(complaints(page)).to be_empty
   end
@@ -187,7 +187,7 @@ RSpec.describe "Preparing a lesson in the browser" do
       bring('DragEvent("drop"', "dataTransfer")
       expect(page).to have_css(".seat-frame .slide-picture")
       eventually { lesson.slides.length == 1 && lesson.slides.first.pictures.length == 1 }
-      page.find_button("Take picture 1 off").click
+      page.find_button("Remove picture 1").click
       expect(page).to have_no_css(".seat-frame .slide-picture")
       bring('ClipboardEvent("paste"', "clipboardData")
       expect(page).to have_css(".seat-frame .slide-picture")

@@ -173,7 +173,7 @@ RSpec.describe "What is on slides, in the browser" do
       expect(page).to have_css(".answer-state", text: "✓ Handed in.")
     end
     expect(database[:answers].count).to eq(0)
-    page.click_link "When it is told"
+    page.click_link "When results are shown"
     page.within_frame(page.find(".is-screen iframe")) { expect(page).to have_css(".right-word") }
     page.within_frame(page.find(".is-laptop iframe")) { expect(page).to have_css(".outcome") }
     Roost::Operations::EditSlide.new.call(account, id, "s3", rev: 1) { |slide| slide.edited({ "heading" => "Changed elsewhere" }) }
@@ -225,7 +225,7 @@ RSpec.describe "Slides in order, and two teachers at one lesson" do
     page.visit "/lessons/#{id}?slide=s1"
     other = sign_in_window(:rowe, email: "rowe@heronsgate.example")
     other.visit "/lessons/#{id}?slide=s2"
-    expect(page).to have_css(".others", text: "Mr Rowe is at work here, on slide 2", wait: 12)
+    expect(page).to have_css(".others", text: "Mr Rowe is editing, on slide 2", wait: 12)
     other.fill_in "Heading", with: "By Mr Rowe"
     page.fill_in "Heading", with: "By Ms Falk"
     eventually { lesson.slides.map(&:heading).first(2) == ["By Ms Falk", "By Mr Rowe"] }

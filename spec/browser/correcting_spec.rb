@@ -17,7 +17,7 @@ RSpec.describe "Correcting a key, in real windows" do
 
     desk = sign_in_window
     desk.visit "/desk/#{session.id}"
-    desk.click_button "Correct it…"
+    desk.click_button "Fix the answer key…"
     desk.within("#desk-key") do
       desk.uncheck "Grey heron"
       desk.check "Swallow"
@@ -32,17 +32,17 @@ RSpec.describe "Correcting a key, in real windows" do
     expect(desk).to have_no_css("#desk-key[open]")
     expect(desk).to have_css(".bar-row.is-right", text: "Swallow")
 
-    desk.click_button "Correct it…"
+    desk.click_button "Fix the answer key…"
     desk.click_button "Set this question aside"
-    expect(desk).to have_css(".desk-answers .note", text: "Set aside: this question counts for nobody.")
+    expect(desk).to have_css(".desk-answers .note", text: "Left out: this question counts for nobody.")
     expect(student).to have_css(".outcome", text: "This question doesn't count")
 
     command(session, "end")
     desk.visit "/results/#{session.id}/questions"
-    desk.find("#question-s3").click_link "Correct it or set it aside"
+    desk.find("#question-s3").click_link "Fix the key or leave this question out"
     desk.click_button "Count it again"
     expect(desk).to have_css(".note", text: "That question counts again.")
-    desk.find("#question-s3").click_link "Correct it or set it aside"
+    desk.find("#question-s3").click_link "Fix the key or leave this question out"
     desk.check "Cuckoo"
     desk.click_button "Correct it"
     expect(desk).to have_css(".note", text: "Corrected, here and in the lesson.")

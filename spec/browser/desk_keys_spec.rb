@@ -33,7 +33,7 @@ RSpec.describe "The keys of the Desk" do
     expect(moment(session).state.slide_id).to eq("s2")
     desk.execute_script("document.activeElement.blur()")
     type("e")
-    expect(desk).to have_button("Go on")
+    expect(desk).to have_button("Continue")
   end
 
   it "have the heading in focus once the button that began the lesson is gone, not the page" do
@@ -82,7 +82,7 @@ RSpec.describe "The keys of the Desk" do
     sleep 0.4
     expect(moment(session).state.eyes_up).to be(false)
     type("w")
-    expect(desk).to have_button("Go on")
+    expect(desk).to have_button("Continue")
     desk.refresh
     type("?")
     expect(desk.find("#desk-keys").find_field("Key for: Eyes up").value).to eq("W")
@@ -90,7 +90,7 @@ RSpec.describe "The keys of the Desk" do
     desk.find("#desk-keys").click_button "Close"
     type("w")
     sleep 0.4
-    expect(desk).to have_button("Go on")
+    expect(desk).to have_button("Continue")
     type(:arrow_right)
     expect(desk).to have_css(".sheet-row[aria-current]", text: "Why do swallows leave?")
   end

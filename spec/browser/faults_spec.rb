@@ -93,7 +93,7 @@ RSpec.describe "Faults in the middle of a lesson" do
     seat.find("input[name=text]").send_keys("By the stars")
     expect(seat).to have_css(".answer-state", text: "On this device")
     seat.refresh
-    expect(seat).to have_css("h1", text: "There is no line just now")
+    expect(seat).to have_css("h1", text: "No connection at the moment")
     expect(seat).to have_css("li", text: "By the stars")
     @server.start
     expect(seat).to have_field("text", with: "By the stars", wait: 20)

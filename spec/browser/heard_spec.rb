@@ -45,7 +45,7 @@ RSpec.describe "A seat that is heard, or worked by keyboard" do
     expect(said).to eq(["Answers are open.", "✓ Handed in. You can still change it.", "Answers are closed.",
                         "What the class answered is shown.", "Not right this time.", "Place 1 of 1, with 0 points."])
     command(session, "end")
-    expect_focus("That was it")
+    expect_focus("Lesson finished")
     expect(seat.title).to eq("Birds on the move has ended · Amber Roost")
   end
 

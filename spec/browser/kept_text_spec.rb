@@ -38,13 +38,13 @@ RSpec.describe "Text that waits on a device" do
     command(session, "end")
     database[:sessions].update(ended_at: Sequel.lit("ended_at - interval '2 hours'"))
     offline(phone, false)
-    phone.assert_text("Not taken as an answer")
+    phone.assert_text("Not accepted as an answer")
     phone.assert_text("Too late to count, but mine")
     expect(phone).to have_css(".refused-texts .quiet", text: Roost::Operations::SaveAnswer::NEVER_OPEN)
     phone.visit(phone.current_path)
     expect_accessible(phone)
     phone.click_button("Send to your teacher as typed")
-    phone.assert_no_text("Not taken as an answer")
+    phone.assert_no_text("Not accepted as an answer")
     expect(database[:sent_texts].select_map(:text)).to eq(["Too late to count, but mine"])
   end
 

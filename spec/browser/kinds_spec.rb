@@ -219,7 +219,7 @@ RSpec.describe "Ways to answer, in real windows" do
       student.driver.browser.action.click_and_hold(spot.native).move_by(0, -60).move_by(0, -40).release.perform
       eventually { points.last[1] < 0.6 }
       expect(student).to have_css(".spot", count: 2)
-      student.click_button "Take spot 2 away"
+      student.click_button "Remove spot 2"
       student.click_button "Hand in"
       expect(student).to have_css(".answer-state", text: "✓ Handed in.")
       expect(points).to eq([[0.2, 0.2]])
@@ -324,7 +324,7 @@ RSpec.describe "Ways to answer, in real windows" do
       eventually { value && value["pairs"] == { "m1" => "m2", "m2" => "m2", "m3" => "m4" } }
       student.refresh
       expect(student.find("[data-left]", text: "Bunting")).to have_css(".match-mate", text: "bread")
-      student.click_button "Take Bunting apart"
+      student.click_button "Separate Bunting"
       pair(student, "Swallow", "insects")
       student.click_button "Hand in"
       expect(student).to have_css(".answer-state", text: "✓ Handed in.")
@@ -439,7 +439,7 @@ RSpec.describe "Ways to answer, in real windows" do
       expect(student).to have_css(".answer-state", text: "✓ Handed in.")
       expect(other).to have_css(".seat-result .post", count: 2)
       student.click_button "Change my answer"
-      student.click_button "Take this card away", match: :first
+      student.click_button "Remove this card", match: :first
       expect(other).to have_css(".seat-result .post", count: 1, text: "half a thou")
       expect([student, other].flat_map { |each| complaints(each) }).to be_empty
     end

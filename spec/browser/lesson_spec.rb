@@ -10,7 +10,7 @@ RSpec.describe "A whole lesson in four windows" do
     desk.fill_in "Email", with: "falk@heronsgate.example"
     desk.fill_in "Password", with: "sallow marsh at dusk"
     desk.click_button "Sign in"
-    desk.find("h1", text: "Lessons")
+    desk.find("h1", text: "Today")
     expect_accessible(desk)
     desk.click_link "Start"
     desk.fill_in "or its name, for your records", with: "Year 7 Kestrel"
@@ -62,7 +62,7 @@ RSpec.describe "A whole lesson in four windows" do
     expect(bo).to have_css(".answer-state", text: "✓ Saved")
     expect(desk).to have_css(".entry", count: 2)
     desk.click_button "Close answers"
-    expect(bo).to have_css(".answer-state", text: "Answers are closed. ✓ What you had counts.")
+    expect(bo).to have_css(".answer-state", text: "Answers are closed. ✓ Your last answer counts.")
     expect(cleo).to have_css(".answer-state", text: "Answers are closed. You gave no answer.")
     expect(bo).not_to have_css(".outcome")
     expect(desk).to have_css(".entry", text: "unfinished")
@@ -113,7 +113,7 @@ RSpec.describe "A whole lesson in four windows" do
     desk.dismiss_confirm { desk.click_button "End the session" }
     expect(ada).to have_css("h1", text: "Sketch a wing")
     desk.accept_confirm { desk.click_button "End the session" }
-    [ada, bo, cleo].each { |each| expect(each).to have_css("h1", text: "That was it") }
+    [ada, bo, cleo].each { |each| expect(each).to have_css("h1", text: "Lesson finished") }
     expect(desk).to have_no_link("To the lessons", class: "menu-item")
     desk.click_link "See the results"
     expect(desk).to have_css("dd", text: "2 of 3")
@@ -169,7 +169,7 @@ RSpec.describe "A whole lesson in four windows" do
       desk.find("body").send_keys("r")
       expect(desk).to have_button("Results down")
       desk.find("body").send_keys("e")
-      expect(desk).to have_button("Go on")
+      expect(desk).to have_button("Continue")
       desk.find("body").send_keys("?")
       expect(desk).to have_css("dialog[open]", text: "Next slide")
       desk.click_button "Close"
@@ -200,7 +200,7 @@ RSpec.describe "A whole lesson in four windows" do
       lobby = kept_session(account)
       desk.visit "/desk/#{lobby.id}"
       desk.fill_in "practice-count", with: "30"
-      desk.click_button "Bring it in"
+      desk.click_button "Add practice students"
       expect(desk).to have_css(".perch", count: 30)
       desk.click_button "Begin the lesson"
       desk.click_button "Next slide →"

@@ -41,11 +41,11 @@ RSpec.describe "What a student gave, at the Desk" do
     phone.visit "/seat/#{token}"
     desk = sign_in_window(at: "/desk/#{row.id}")
     desk.find(".perch button", text: "Imp").click
-    desk.fill_in "Call this seat", with: "Ivo"
+    desk.fill_in "Name", with: "Ivo"
     desk.click_button "Rename"
     expect(desk).to have_css(".perch", text: "Ivo")
     desk.find(".perch button", text: "Ivo").click
-    desk.accept_confirm { desk.click_button "Take out of this lesson" }
+    desk.accept_confirm { desk.click_button "Remove from session" }
     expect(desk).to have_no_css(".perch")
     expect(phone).to have_text("You are no longer in this lesson")
   end

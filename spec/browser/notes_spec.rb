@@ -35,8 +35,8 @@ RSpec.describe "Notes in the margin of a seat" do
     expect(phone.find("#own-note").value).to eq("Swallows")
     phone.find("#own-note").click
     command(session, "end")
-    expect(phone).to have_css("h1", text: "That was it")
-    phone.click_link "Your copy of it" # stays where it is while it is pressed, though the notes go
+    expect(phone).to have_css("h1", text: "Lesson finished")
+    phone.click_link "Your copy" # stays where it is while it is pressed, though the notes go
     expect(phone).to have_css("h1", text: "Field notes")
     expect(phone.all(".copy-note").map { |each| each.find("p").text }).to eq(["Herons stay\nall winter", "Swallows"])
     expect(Roost::Store::Seats.new.by_token(token)[:id]).to eq(seat[:id])

@@ -56,7 +56,7 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     expect(ada).to have_text("How it went")
     expect(ada.all(".told .outcome").map(&:text)).to eq(["✓ Right", "✓ Right", "– No answer"])
     expect(desk.dismiss_confirm { desk.click_button "Open it again" }).to include("Students have been told how it went.")
-    desk.click_button "Go through it →"
+    desk.click_button "Go through the questions →"
     expect(screen).to have_css("h1", text: "Question 1")
     desk.click_button "Results up"
     expect(screen).to have_css(".bar-row", text: /Grey heron.*1/m)
@@ -98,11 +98,11 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     pick(ada, "Grey heron")
     ada.click_button "Next →"
     expect(ada).to have_css("h1", text: "Question 2", wait: 15)
-    expect(ada).to have_css(".sitting-lost", text: "Go on: what you write is on this device")
+    expect(ada).to have_css(".sitting-lost", text: "You can continue: what you write is on this device")
     pick(ada, "Swallow")
     expect(ada).to have_css(".answer-state", text: "On this device, sending…")
     ada.evaluate_async_script("document.querySelector('seat-sitting').refresh().then(arguments[0])")
-    expect(ada.find(".sitting-moves")).to have_css(".sitting-lost", text: "Go on: what you write is on this device")
+    expect(ada.find(".sitting-moves")).to have_css(".sitting-lost", text: "You can continue: what you write is on this device")
     offline(ada, false)
     expect(ada).to have_no_css(".sitting-lost")
     expect(ada).to have_css("h1", text: "Question 2")

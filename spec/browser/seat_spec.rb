@@ -45,7 +45,7 @@ RSpec.describe "A seat that loses nothing" do
     expect(field.value).to eq("By the stars")
     Roost::Operations::RemoveSeat.new.call(session.account_id, session.id, seat_id)
     expect(seat).to have_css("h1", text: "You are no longer in this lesson")
-    expect(seat).to have_text("Your teacher has taken your seat out. To come back, join again")
+    expect(seat).to have_text("Your teacher has removed you from this session. To come back, join again")
   end
 
   it "hears of both also where the line was away meanwhile" do
@@ -143,7 +143,7 @@ RSpec.describe "A seat that loses nothing" do
   it "hands in what was being written when answers close, and says so" do
     field.send_keys("They follow the")
     command(session, "close")
-    expect(seat).to have_css(".answer-state", text: "Answers are closed. ✓ What you had counts.")
+    expect(seat).to have_css(".answer-state", text: "Answers are closed. ✓ Your last answer counts.")
     eventually { stored&.value == { "text" => "They follow the" } && !stored.late }
     expect(seat).to have_css("fieldset:disabled")
   end
@@ -184,7 +184,7 @@ RSpec.describe "A seat that loses nothing" do
     expect([stored("s3").late, stored("s3").final]).to eq([false, true])
     expect(seat).to have_css(".answer-state", text: "Answers are closed. ✓ Handed in.")
     desk = sign_in_window.tap { |each| each.visit "/desk/#{session.id}" }
-    expect(desk).to have_css(".entry", text: /Ada.*came late by the line/m)
+    expect(desk).to have_css(".entry", text: /Ada.*delayed by the connection/m)
   end
 
   it "asks which of two windows' texts is the answer, and loses neither" do
@@ -194,7 +194,7 @@ RSpec.describe "A seat that loses nothing" do
     other.find("input[name=text]").send_keys("By smell")
     expect(other).to have_css(".answer-state", text: "In another window you wrote something else")
     expect([stored.value, stored.beside]).to eq([{ "text" => "By the stars" }, { "text" => ["By smell"] }])
-    other.click_button "Use what stands here"
+    other.click_button "Use this one"
     eventually { stored.value == { "text" => "By smell" } }
     field.send_keys(" and the sun")
     expect(seat).to have_css(".answer-state", text: "In another window you wrote something else")
@@ -209,7 +209,7 @@ RSpec.describe "A seat that loses nothing" do
   it "works where the browser keeps nothing, and says what can be lost" do
     bare = window(:bare, :chromium_no_storage).tap { |each| each.visit seat.current_path }
     expect(bare.evaluate_script("(() => { try { return Boolean(localStorage); } catch { return false; } })()")).to be(false)
-    expect(bare).to have_css(".no-storage", text: "This browser keeps nothing on the device")
+    expect(bare).to have_css(".no-storage", text: "This browser stores nothing on the device")
     bare.find("input[name=text]").send_keys("By the stars")
     eventually { stored&.value == { "text" => "By the stars" } }
     command(session, "next")

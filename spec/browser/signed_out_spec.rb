@@ -44,7 +44,7 @@ RSpec.describe "A page whose teacher is signed out" do
       sign_out_everywhere
       desk.click_button "Next slide →"
       expect(desk.find("#desk-refusal")).to have_text("You are signed out.")
-      expect(desk).to have_css("[role=status]", text: "Sign in to go on.", wait: 12)
+      expect(desk).to have_css("[role=status]", text: "Sign in to continue.", wait: 12)
       desk.fill_in "Email", with: "falk@heronsgate.example"
       desk.fill_in "Password", with: "sallow marsh at dusk"
       desk.click_button "Sign in"

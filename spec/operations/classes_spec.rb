@@ -165,7 +165,7 @@ RSpec.describe "Classes and their students" do
     ops::KeepStudent.new.take_out(account, old, ada)
     expect([names(old), students.taken_out(old).map(&:id)]).to eq([["Bo Marsh", "Cleo Okafor"], [ada]])
     ops::KeepStudent.new.take_out(account, old, ada, out: false)
-    expect(ops::KeepStudent.new.move(account, old, new, []).reason).to eq("Choose who goes.")
+    expect(ops::KeepStudent.new.move(account, old, new, []).reason).to eq("Choose who moves.")
     expect(ops::KeepStudent.new.move(account, old, new, [ada, bo]).value).to eq(2)
     expect([names(old), names(new)]).to eq([["Cleo Okafor"], ["Ada Lindqvist", "Bo Marsh"]])
     expect(ops::KeepStudent.new.move(account, new, a_class("Theirs", owner: other), [ada])).to be_nil
@@ -227,7 +227,7 @@ RSpec.describe "Classes and their students" do
       ada, bo, = students.of_class(kestrel)
       said = at_once((1..6).to_a) { join(row, nil, student_id: ada.id) }
       expect(said.count(&:ok?)).to eq(1)
-      expect(said.find { |each| !each.ok? }.reason).to start_with("Somebody sits under that name already.")
+      expect(said.find { |each| !each.ok? }.reason).to start_with("Somebody has joined under that name already.")
       stranger = students.of_class(a_class("Other", "Zeb Winslow")).first
       expect([join(row, nil, student_id: stranger.id), join(row, "Zeb"), join(row, nil)].map(&:reason).uniq)
         .to eq([Roost::Operations::WhoComes::PICK])
@@ -261,7 +261,7 @@ RSpec.describe "Classes and their students" do
       devices = %w[a b].map { |letter| letter * 32 }
       token = join(row, "Imp", device: devices[0]).value
       Roost::Operations::RemoveSeat.new.call(account, row.id, Roost::Store::Seats.new.by_token(token)[:id])
-      expect(join(row, "Angel", device: devices[0]).reason).to start_with("Your teacher has taken your seat out.")
+      expect(join(row, "Angel", device: devices[0]).reason).to start_with("Your teacher has removed you from this session.")
       expect([join(row, "Bo", device: devices[1]), join(row, "Cleo"),
               join(row, "Dev", device: "x' OR 1=1")].map(&:ok?)).to all(be(true))
       database[:seats].update(removed_at: Sequel.lit("removed_at - interval '11 minutes'"))

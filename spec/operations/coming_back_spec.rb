@@ -83,7 +83,7 @@ RSpec.describe "Coming back to a seat" do
       row = assign
       join(row, "Ada", device: "d" * 40)
       expect(join(row, "Ada two",
-                  device: "d" * 40).reason).to eq("This device is at it already, as Ada. Go on there, or ask your teacher.")
+                  device: "d" * 40).reason).to eq("This device has started already, as Ada. Continue there, or ask your teacher.")
       expect(join(row, "Bo", device: "e" * 40)).to be_ok
       free = assign(attempts: "")
       expect(Array.new(2) { |number| join(free, "Ada #{number}", device: "d" * 40).ok? }).to eq([true, true])

@@ -34,7 +34,7 @@ RSpec.describe "Handheld keypads" do
   it "come in only when the session's teacher lets their receiver in, and go out again" do
     token = knock
     expect(keypads.status(token).state).to eq(:waiting)
-    expect(keypads.event(token, { "keypad" => "1", "range" => "in" }).reason).to eq("The teacher hasn't let this receiver in.")
+    expect(keypads.event(token, { "keypad" => "1", "range" => "in" }).reason).to eq("The teacher hasn't connected this receiver.")
     other = teacher(email: "moss@heronsgate.example")
     expect(keypads.answer_knock(other, session.id, Roost::Store::Receivers.new.by_token(token).id, allowed: true)).to be_nil
     let_in(token)
@@ -80,7 +80,7 @@ RSpec.describe "Handheld keypads" do
     token = let_in(knock)
     expect(keypads.event(token, { "keypad" => "1", "student" => "7K-1" }).value).to eq("Ada")
     again = keypads.event(token, { "keypad" => "2", "student" => "7K-1" })
-    expect(again.reason).to start_with("Nobody of the class has that number")
+    expect(again.reason).to start_with("Nobody in the class has that number")
     seat = seats_of(token).fetch("2")[:id]
     bo = Roost::Store::Students.new.of_class(id).last.id
     expect(keypads.give(teacher(email: "moss@heronsgate.example"), session.id, seat, bo)).to be_nil
@@ -176,7 +176,7 @@ RSpec.describe "Handheld keypads" do
     seat = seats_of(token)["1"][:id]
     Roost::Operations::RemoveSeat.new.call(account, session.id, seat)
     again = press(token, "1", "A")
-    expect(again.reason).to start_with("Your teacher has taken your seat out.")
+    expect(again.reason).to start_with("Your teacher has removed you from this session.")
     expect(keypads.event(token, { "keypad" => "2", "range" => "in" })).to be_ok
     expect(moment(session).names.values).to eq(["Keypad 2"])
   end

@@ -68,11 +68,11 @@ RSpec.describe "Preparing a lesson" do
     3.times { undo }
     expect([undo(:redo).ok?, heading]).to eq([true, "One"])
     expect([undo(:redo).ok?, lessons.slide(id, "s1").notes]).to eq([true, "x"])
-    expect(undo(:redo).reason).to eq("There is nothing to do again.")
+    expect(undo(:redo).reason).to eq("There is nothing to redo.")
     undo
     expect([lessons.slide(id, "s1").notes, heading]).to eq(["", "One"])
     type(["y"], field: :text)
-    expect(undo(:redo).reason).to eq("There is nothing to do again.")
+    expect(undo(:redo).reason).to eq("There is nothing to redo.")
   end
 
   it "comes back to every state there was, by undo and redo, whatever was changed" do

@@ -62,7 +62,7 @@ RSpec.describe "Student passes" do
     _ada, pass = passes.first
     seat = Roost::Store::Seats.new.by_token(enter(pass, row).value)
     ops::RemoveSeat.new.call(account, row.id, seat[:id])
-    expect(enter(pass, row).reason).to start_with("Your teacher has taken your seat out.")
+    expect(enter(pass, row).reason).to start_with("Your teacher has removed you from this session.")
     expect(enter(passes.last.last, row)).to be_ok
   end
 

@@ -145,7 +145,7 @@ RSpec.describe "Classes from the school's own records" do
 
   it "are somebody's own: a ticket is no good to others, nor twice" do
     ticket = bringing.look_at(account, package).value.ticket
-    expect(bringing.compare(other, ticket, ["c1"]).reason).to start_with("That package isn't waiting here any more.")
+    expect(bringing.compare(other, ticket, ["c1"]).reason).to start_with("That file isn't waiting here any more.")
     expect(Array.new(2) { bringing.call(account, ticket, ["c1"]).ok? }).to eq([true, false])
   end
 

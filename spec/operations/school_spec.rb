@@ -58,19 +58,19 @@ RSpec.describe "The school" do
     end
 
     it "is the first by the link for it, however many open that at the same moment, within an hour, and by none of before" do
-      expect(ops::SetUp.new.link).to be_nil
+      expect(ops::FirstAccount.new.link).to be_nil
       database[:accounts].delete
-      before, key = Array.new(2) { ops::SetUp.new.link[/key=(.+)/, 1] }
-      about = ops::SetUp.new.read({ "name" => "Ms Moss", "email" => "moss@far.example", "time_zone" => "Europe/Dublin" }).value
-      expect([before, key].map { |each| ops::SetUp.new.good?(each) }).to eq([false, true])
-      made = at_once([key] * 6) { |each| ops::SetUp.new.call(each, about, "x") }
+      before, key = Array.new(2) { ops::FirstAccount.new.link[/key=(.+)/, 1] }
+      about = ops::FirstAccount.new.read({ "name" => "Ms Moss", "email" => "moss@far.example", "time_zone" => "Europe/Dublin" }).value
+      expect([before, key].map { |each| ops::FirstAccount.new.good?(each) }).to eq([false, true])
+      made = at_once([key] * 6) { |each| ops::FirstAccount.new.call(each, about, "x") }
       expect(made.compact).to eq(["moss@far.example"])
       expect(school.teachers.map { |each| [each.name, each.keeper] }).to eq([["Ms Moss", true]])
       expect(school.settings.time_zone).to eq("Europe/Dublin")
       database[:accounts].delete
-      late = ops::SetUp.new.link[/key=(.+)/, 1]
+      late = ops::FirstAccount.new.link[/key=(.+)/, 1]
       database[:set_up_keys].update(created_at: Sequel.lit("now() - interval '61 minutes'"))
-      expect(ops::SetUp.new.good?(late)).to be(false)
+      expect(ops::FirstAccount.new.good?(late)).to be(false)
     end
 
     it "makes one account of an invitation, however many open it at the same moment" do

@@ -68,7 +68,7 @@ RSpec.describe "Running a session" do
 
     it "lets nobody in through a locked door, and shows no code then" do
       command(session, "lock")
-      expect(join(session.code, "Bo").reason).to start_with("The door of this lesson is locked.")
+      expect(join(session.code, "Bo").reason).to start_with("Joining is locked.")
       expect(Roost::Core::Session::Views.screen(moment(session)).code).to be_nil
       command(session, "unlock")
       expect(join(session.code, "Bo")).to be_ok

@@ -73,7 +73,7 @@ module Classroom
     window(name, driver).tap do |session|
       session.visit "/"
       session.fill_in "Code on the board, or your pass", with: code
-      session.click_button "Go on"
+      session.click_button "Continue"
       session.fill_in "Your name", with: as
       session.click_button "Join"
       session.find(".seat-name", text: as)

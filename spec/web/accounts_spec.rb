@@ -283,14 +283,14 @@ RSpec.describe "Teachers' accounts" do
       database[:account_active_session_keys].delete
       get "/classes"
       follow_redirect!
-      expect(last_response.body).to include("You were signed out. Sign in to go on.")
+      expect(last_response.body).to include("You were signed out. Sign in to continue.")
       @token = token
       post_form "/sign-in", email: "falk@heronsgate.example", password: "sallow marsh at dusk"
       expect(last_response["location"]).to eq("/classes")
       clear_cookies
       get "/classes"
       follow_redirect!
-      expect(last_response.body).to include("Sign in to go on.")
+      expect(last_response.body).to include("Sign in to continue.")
       expect(last_response.body).not_to include("You were signed out")
       @token = token
       post_form "/sign-in", email: "falk@heronsgate.example", password: "sallow marsh at dusk"

@@ -30,7 +30,7 @@ RSpec.describe "The pages of classes" do
   it "lead from a name to a list of students, each looked at before it is saved" do
     expect(page.at_css("h1").text).to eq("Add students")
     post_form "/classes/#{kestrel}/list", names: "Ada Lindqvist\nMarsh, Bo\n17"
-    expect(rows.map(&:last)).to eq(["✓ comes in", "✓ comes in", "✗ A student needs a name."])
+    expect(rows.map(&:last)).to eq(["✓ will be added", "✓ will be added", "✗ A student needs a name."])
     keep_list
     expect(page.at_css("[role=status]").text).to eq("2 students added or changed.")
     expect(rows.map { |row| row[1, 2] }).to eq([["Ada Lindqvist", "Ada"], ["Bo Marsh", "Bo"]])
@@ -97,7 +97,7 @@ RSpec.describe "The pages of classes" do
     post_form "/classes/roster", package: Rack::Test::UploadedFile.new(file.path, "application/zip")
     expect(page.css("input[checked]").map { |field| field["value"] }).to eq(["c1"])
     press("='/classes/roster/compare'")
-    expect(page.text).to include("Year 8 Avocet new class", "Ada Lindqvist ✓ comes in")
+    expect(page.text).to include("Year 8 Avocet new class", "Ada Lindqvist ✓ will be added")
     press("='/classes/roster/keep'")
     follow_redirect!
     expect(page.css(".class-card h2").map(&:text)).to eq(["Year 7 Kestrel", "Year 8 Avocet"])
@@ -206,7 +206,7 @@ RSpec.describe "The pages of classes" do
       get "/classes/#{kestrel}"
       address = page.at_css("tbody a")["href"]
       get address
-      expect(page.at_css(".class-pass p").text).to start_with("None yet")
+      expect(page.at_css(".class-pass p").text).to start_with("No pass yet")
       post_form "#{address}/pass"
       follow_redirect!
       expect(page.at_css(".class-pass .code").text).to match(/\A\w{4} \w{4} \w{4}\z/)

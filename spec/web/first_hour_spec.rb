@@ -2,7 +2,7 @@
 
 # From an empty database to a class in a lesson, with a colleague, over HTTP; with a mail server and without.
 RSpec.describe "A school's first hour" do
-  let(:link) { Roost::Operations::SetUp.new.link[%r{/set-up\S+}] }
+  let(:link) { Roost::Operations::FirstAccount.new.link[%r{/set-up\S+}] }
   let(:password) { "reeds and rushes" }
 
   # Somebody else's browser.

@@ -98,7 +98,7 @@ RSpec.describe "Somebody who has never seen it" do
     post_form "/lessons/#{id}/undo"
     rows = Nokogiri::HTML(get("/lessons/#{id}/history").body).css(".history li").map { |row| row.text.split.join(" ") }
     expect(rows.length).to eq(3)
-    expect(rows.first).to match(/\A3 .*Undone: number 2/)
+    expect(rows.first).to match(/\A3 .*Undone: version 2/)
     expect(rows[1]).to start_with("2 ")
   end
 
@@ -108,7 +108,7 @@ RSpec.describe "Somebody who has never seen it" do
     expect(read.call("mud, water, reeds").value).to eq({ "words" => %w[mud water reeds] })
     expect(read.call("mud; water", "wind", "").value).to eq({ "words" => %w[mud water wind] })
     expect([read.call("a, b, c, d, e, f"), read.call("a, b, c, d"), read.call("a, b", "c", "d")].map(&:reason))
-      .to all(eq("3 words is the most here. Take some out."))
+      .to all(eq("3 words is the most here. Remove some."))
     expect(read.call("#{"x" * 2_000},y").reason).to be_a(String)
   end
 

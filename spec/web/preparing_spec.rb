@@ -245,9 +245,9 @@ RSpec.describe "Preparing, page by page" do
     it "shows every save, looks at an earlier one, and brings it back" do
       post_form "/lessons/#{id}/title", title: "New title"
       get "/lessons/#{id}/history"
-      expect(body).to include("Title, details, order or sections", "The lesson is made")
+      expect(body).to include("Title, details, order or sections", "Lesson created")
       get "/lessons/#{id}/history/1"
-      expect(body).to include("Birds on the move", "Bring this back")
+      expect(body).to include("Birds on the move", "Restore this version")
       post_form "/lessons/#{id}/history/1"
       expect(lesson.title).to eq("Birds on the move")
       expect(get("/lessons/#{id}/history/99").status).to eq(404)

@@ -39,7 +39,7 @@ RSpec.describe "Pictures from seats" do
     end
     expect(database[:media].count).to eq(0)
     30.times { send_picture("x") }
-    expect(said["message"]).to eq("That were many pictures. Wait a few minutes, then go on.")
+    expect(said["message"]).to eq("That was a lot of pictures. Wait a few minutes, then continue.")
   end
 
   it "have an address that others are told only once the card is up, and that says nothing" do

@@ -65,7 +65,7 @@ export class InkSheet extends HTMLElement {
       for (const stroke of await reply.json())
         for (const [part, points] of stroke.parts) this.part({ ...stroke, page, part, points });
     } catch {
-      /* when the line is back */
+      /* when the connection is back */
     }
   }
 

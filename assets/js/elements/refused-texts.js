@@ -21,7 +21,7 @@ class RefusedTexts extends HTMLElement {
   draw() {
     const all = Object.entries(refused.all(this.token));
     this.hidden = all.length === 0;
-    this.innerHTML = this.hidden ? "" : "<h2>Not taken as an answer</h2><ul></ul>";
+    this.innerHTML = this.hidden ? "" : "<h2>Not accepted as an answer</h2><ul></ul>";
     this.querySelector("ul")?.append(...all.map(([question, save]) => this.item(question, save)));
   }
 
@@ -74,7 +74,7 @@ class RefusedTexts extends HTMLElement {
       refused.forget(this.token, question);
       say("Sent to your teacher.");
     } catch {
-      this.tell(item, "There is no connection just now. The text stays here.");
+      this.tell(item, "No connection at the moment. The text stays here.");
     }
   }
 

@@ -7,7 +7,7 @@ import { Outbox, Rehearsal, questionOf } from "../outbox.js";
 // Milliseconds without a change before a draft is sent, and the longest a change waits.
 const PAUSE = 500;
 const LONGEST = 1500;
-const ELSEWHERE = "In another window you wrote something else, and that counts now. What stands here is kept, too.";
+const ELSEWHERE = "In another window you wrote something else, and that counts now. What you wrote here is kept, too.";
 const AWAY = ["visibilitychange", "pagehide"]; // the first bubbles up from the document
 let outbox = null;
 const SOON = 2500;
@@ -25,7 +25,7 @@ export function sent() {
 function whichOf() {
   const place = Object.assign(document.createElement("p"), { className: "answer-which", hidden: true });
   for (const [keep, words] of [
-    ["this", "Use what stands here"],
+    ["this", "Use this one"],
     ["other", "Show the other"],
   ]) {
     const button = Object.assign(document.createElement("button"), {
@@ -246,7 +246,7 @@ class SeatAnswer extends HTMLElement {
         {
           none: "Answers are closed. You gave no answer.",
           unread: "Answers are closed. What you typed is kept, but it is not an answer.",
-          draft: "Answers are closed. ✓ What you had counts.",
+          draft: "Answers are closed. ✓ Your last answer counts.",
           final: "Answers are closed. ✓ Handed in.",
           late: "✓ Saved, but it came after answers closed.",
         }[this.state] ?? ""
@@ -256,7 +256,7 @@ class SeatAnswer extends HTMLElement {
     return (
       {
         none: "Not answered yet.",
-        unread: "✓ Saved as typed, but it is not an answer yet.",
+        unread: "✓ Saved, but it is not a valid answer yet.",
         draft: this.alone ? "✓ Saved." : "✓ Saved. Hand in when you are ready.",
         late: "✓ Saved, but late.",
         final: this.mayChange ? "✓ Handed in. You can still change it." : "✓ Handed in.",

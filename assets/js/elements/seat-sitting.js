@@ -5,10 +5,10 @@ import { say } from "../say.js";
 import { sent } from "./seat-answer.js";
 import { Ahead } from "../ahead.js";
 
-const NO_LINE = "There is no line just now. What you wrote is on this device. Try again in a moment.";
-const KEPT = "There is no line just now. Go on: what you write is on this device, and is sent when the line is back.";
+const NO_LINE = "No connection at the moment. What you wrote is on this device. Try again soon.";
+const KEPT = "No connection at the moment. You can continue: what you write is on this device, and is sent when the connection is back.";
 const NO_MORE =
-  "The next slide isn't on this device. What you wrote is kept here. Go on when there is a connection again, or go back.";
+  "The next slide isn't on this device. What you wrote is kept here. Continue when the connection is back, or go back.";
 const LIFE = 60000; // milliseconds between two signs of life
 const SOON = 1300; // milliseconds: how it went is told a second after the end, when what was on its way is in
 const PATIENCE = 6000; // milliseconds after which a line that says nothing is taken for none

@@ -21,7 +21,7 @@ class VoiceRecorder extends HTMLElement {
     try {
       this.stream = await navigator.mediaDevices.getUserMedia({ audio: true });
     } catch {
-      this.state.textContent = "No microphone to be had. Allow it in the browser, or choose a file.";
+      this.state.textContent = "No microphone found. Allow it in the browser, or choose a file.";
       return;
     }
     const chunks = [];

@@ -45,7 +45,7 @@ class MatchPairs extends HTMLElement {
     if (button.dataset.apart) {
       delete this.pairs[button.dataset.apart];
       this.lefts.get(button.dataset.apart).focus();
-      this.changed("Taken apart.");
+      this.changed("Separated.");
     } else if (this.chosen && this.side(this.chosen) !== this.side(button)) {
       this.pair(this.chosen, button);
     } else {

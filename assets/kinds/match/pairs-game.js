@@ -60,7 +60,7 @@ class PairsGame extends HTMLElement {
     if (pair === undefined) {
       this.back();
       this.draw();
-      this.status.textContent = "The line is lost. Turn them over again when it is back.";
+      this.status.textContent = "Connection lost. Turn the cards over again when it is back.";
       return;
     }
     this.tries.value = Number(this.tries.value) + 1;

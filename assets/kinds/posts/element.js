@@ -61,7 +61,7 @@ class PostCards extends HTMLElement {
         this.postsField,
         this.posts.filter(({ id }) => id !== remove),
       );
-      this.say("Card taken away.");
+      this.say("Card removed.");
       this.text.focus();
     }
   }
@@ -83,7 +83,7 @@ class PostCards extends HTMLElement {
       return;
     }
     if (posts.length >= this.most) {
-      if (!quiet) this.say(`${this.most} is the most. Take one away first.`);
+      if (!quiet) this.say(`${this.most} is the most. Remove one first.`);
       return;
     }
     const id = `p${1 + Math.max(0, ...posts.map((post) => Number(post.id.slice(1))))}`;
@@ -117,7 +117,7 @@ class PostCards extends HTMLElement {
       this.picture = said;
       this.say("Picture ready. Add the card.");
     } catch {
-      this.say("The picture didn't get through. Choose it again when the line is back.");
+      this.say("The picture didn't get through. Choose it again when the connection is back.");
     }
   }
 
@@ -165,7 +165,7 @@ class PostCards extends HTMLElement {
           textContent: "✕",
         });
         away.dataset.remove = post.id;
-        away.setAttribute("aria-label", "Take this card away");
+        away.setAttribute("aria-label", "Remove this card");
         card.append(away);
         return card;
       }),

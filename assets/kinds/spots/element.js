@@ -65,7 +65,7 @@ class SpotPicture extends HTMLElement {
     if (this.most === 1 && this.spots.length) this.spots = [[x, y, this.spots[0][2]]];
     else if (this.spots.length < this.most) this.spots.push([x, y, ""]);
     else {
-      this.say(`All ${this.most} spots are placed. Move one, or take one away.`);
+      this.say(`All ${this.most} spots are placed. Move one, or remove one.`);
       return;
     }
     this.changed();
@@ -224,7 +224,7 @@ class SpotPicture extends HTMLElement {
           className: "button is-small is-quiet",
           textContent: "✕",
         });
-        away.setAttribute("aria-label", `Take spot ${number + 1} away`);
+        away.setAttribute("aria-label", `Remove spot ${number + 1}`);
         away.dataset.remove = number;
         row.append(away);
         return row;

@@ -8,7 +8,7 @@ module Roost
     class BringRoster
       # Classes that are compared at once.
       MOST = 40
-      GONE = "That package isn't waiting here any more. Give it again."
+      GONE = "That file isn't waiting here any more. Choose it again."
       NOTHING = "Choose at least one class."
       MANY = "Choose at most #{MOST} classes at a time.".freeze
 

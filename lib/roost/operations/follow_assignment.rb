@@ -2,7 +2,7 @@
 
 module Roost
   module Operations
-    # Who is how far with an assignment.
+    # Progress with an assignment.
     class FollowAssignment
       # @param row [Store::Sessions::Row]
       # @return [Core::Analysis::Progress]

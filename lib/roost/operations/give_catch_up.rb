@@ -6,7 +6,7 @@ module Roost
     # their passes, from now on for a week or as the teacher says.
     class GiveCatchUp
       NOT_YOURS = "You don't teach this class any more, so nothing can be assigned to it."
-      NOBODY = "Nobody of the class has missed anything."
+      NOBODY = "Nobody in the class has missed anything."
 
       # @param account_id [Integer]
       # @param session_id [Integer] of a session that was given to a class

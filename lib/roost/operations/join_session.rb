@@ -9,14 +9,14 @@ module Roost
       NOT_OPEN = "That code isn't open. Check the board, or ask your teacher."
       ENDED = "That lesson has ended. Ask your teacher for a new code."
       FULL = "This lesson is full. Your teacher can make room for more."
-      LOCKED = "The door of this lesson is locked. Ask your teacher to let you in."
+      LOCKED = "Joining is locked. Ask your teacher to let you in."
       # Where two letters are one to the database that are not to us.
       TAKEN = "That name is taken. Add a letter or a number to it."
-      SITS = "Somebody sits under that name already. If it wasn't you, tell your teacher."
-      SENT_AWAY = "Your teacher has taken your seat out. Ask, or wait a while."
+      SITS = "Somebody has joined under that name already. If it wasn't you, tell your teacher."
+      SENT_AWAY = "Your teacher has removed you from this session. Ask, or wait a while."
       # Seconds for which a device whose seat was taken out stays out.
       STAYS_OUT = 600
-      SAME_DEVICE = "This device is at it already, as %s. Go on there, or ask your teacher."
+      SAME_DEVICE = "This device has started already, as %s. Continue there, or ask your teacher."
 
       # @return [Core::Reading] of the open session a typed code stands for
       def self.session(raw_code)

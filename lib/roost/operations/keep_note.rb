@@ -6,7 +6,7 @@ module Roost
     # answered as the draft of an answer is (SaveAnswer).
     class KeepNote
       LIMIT = 4_000 # characters
-      OVER = "This lesson is over. Your notes stand as they were."
+      OVER = "This lesson is over. Your notes were not changed."
       NO_SLIDE = "That slide is not known. Reload the page."
 
       # @param seat [Hash] :id

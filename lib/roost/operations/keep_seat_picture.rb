@@ -18,7 +18,7 @@ module Roost
         return Core::Reading.refused("Pictures can't be added now. Wait for your teacher.") unless asked_for?(seat, row)
 
         count = Store::Counters.new.increment("pictures:#{seat[:id]}", expires_in: PERIOD)
-        return Core::Reading.refused("That were many pictures. Wait a few minutes, then go on.") if count > MOST
+        return Core::Reading.refused("That was a lot of pictures. Wait a few minutes, then continue.") if count > MOST
 
         KeepPicture.new.call(row.account_id, io, "Your picture", drawings: false, pixels: MOST_PIXELS,
                                                                           seat_id: seat[:id])

@@ -63,7 +63,7 @@ module Roost
 
           going = students.of_class(class_id).select { |student| ids.include?(student.id) }
           there = students.of_class(to).map(&:id) | going.map(&:id)
-          next Core::Reading.refused("Choose who goes.") if going.empty?
+          next Core::Reading.refused("Choose who moves.") if going.empty?
           next Core::Reading.refused(format(FillClass::FULL, there.length)) if there.length > Core::Roll::MOST
 
           students.enrol(to, going.to_h { |student| [student.id, nil] })

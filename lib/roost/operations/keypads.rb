@@ -7,15 +7,15 @@ module Roost
     # What a receiver of handheld keypads may do in a session, once the teacher has let it in: each keypad is a seat, and
     # answers like any other (docs/KEYPADS.md).
     class Keypads
-      CROWDED = "Many receivers have knocked here already. Ask the teacher."
-      NOT_IN = "The teacher hasn't let this receiver in."
+      CROWDED = "Many receivers have asked to connect already. Ask the teacher."
+      NOT_IN = "The teacher hasn't connected this receiver."
       NO_NUMBER = "A keypad has a number of one to eight letters and digits."
       WHICH = "Say which question was answered."
-      ENOUGH = "Enough receivers are in already. Shut one out first."
+      ENOUGH = "No more receivers can be connected. Disconnect one first."
       CANNOT = "This question can't be answered with a keypad."
       UNREADABLE = "That key answers nothing here."
       UNKNOWN = "That can't be done with a keypad."
-      NOBODY = "Nobody of the class has that number, or they sit already."
+      NOBODY = "Nobody in the class has that number, or they have joined already."
       NUMBER = /\A[A-Za-z0-9]{1,8}\z/
       NAME_LIMIT = 40
 

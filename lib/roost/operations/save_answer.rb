@@ -15,7 +15,7 @@ module Roost
       SETTLED = "This answer can't be changed any more. What you handed in before counts."
       NEVER_OPEN = "This question isn't open. Wait for your teacher."
       SAVE_ID = /\A\h{8}(?:-\h{4}){3}-\h{12}\z/
-      ELSEWHERE = "You wrote something else in another window, and that counts. What stands here is kept, too."
+      ELSEWHERE = "You wrote something else in another window, and that counts. What you wrote here is kept, too."
       MOST_OVER = 4
       BAD = "That save could not be read. Reload the page."
 

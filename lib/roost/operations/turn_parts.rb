@@ -7,7 +7,7 @@ module Roost
     class TurnParts
       MOST = 120 # a minute
       NOT_OPEN = "This question isn't open. Wait for your teacher."
-      TOO_MANY = "That were many tries. Wait a minute, then go on."
+      TOO_MANY = "That was a lot of tries. Wait a minute, then continue."
 
       # @param seat [Hash] :id and :session_id
       # @param parts [Array<String>] what they are called at that seat

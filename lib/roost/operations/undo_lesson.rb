@@ -7,8 +7,8 @@ module Roost
     # has worked on the same, nothing is undone. A move between lessons is undone in both. The result
     # is a revision of its own, so nothing is ever lost.
     class UndoLesson
-      NOTHING = { undo: "There is nothing more to undo.", redo: "There is nothing to do again." }.freeze
-      CHANGED = "%s has changed this since. Look into the history to go back further."
+      NOTHING = { undo: "There is nothing more to undo.", redo: "There is nothing to redo." }.freeze
+      CHANGED = "%s has changed this since. Open the history to go back further."
       MOVED = "These slides were moved between this lesson and another, where they have changed since or can't be reached. " \
               "Move them by hand."
 

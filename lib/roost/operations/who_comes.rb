@@ -10,7 +10,7 @@ module Roost
       STOPPED = "That name can't go up on the class screen. Type your own name, or ask your teacher."
       PICK = "Pick your name from the list. If it isn't there, tell your teacher."
       NO_PASS = "Type your student pass."
-      OWN_PASS = "%s has a student pass. Type it, too, so that nobody else goes in under that name."
+      OWN_PASS = "%s has a student pass. Type it, too, so that nobody else joins under that name."
       BY_HAND = "Your teacher approves each new device. Wait a moment, then press Join again."
 
       CHOOSE = "Choose your team."

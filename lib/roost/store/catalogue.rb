@@ -10,7 +10,7 @@ module Roost
                          :open_to_all, :archived, :updated_at, keyword_init: true)
       # What a filter takes, by its name in addresses.
       SHELVES = { "" => "All", "starred" => "Starred", "drafts" => "Not finished", "shared" => "Shared with me",
-                  "open" => "Open to all here", "archived" => "Archived" }.freeze
+                  "open" => "Shared with all", "archived" => "Archived" }.freeze
       FIELDS = %w[subject level theme].freeze
       PAGE = 40
 

@@ -7,9 +7,9 @@ module Roost
     module Roll
       MOST = 300
       TOO_LONG = "A class has at most #{MOST} students here, and this list is much longer. Split it.".freeze
-      TIME_FACTORS = { "1" => "none", "1.25" => "a quarter more", "1.5" => "half more", "2" => "twice" }.freeze
+      TIME_FACTORS = { "1" => "none", "1.25" => "+25 % time", "1.5" => "+50 % time", "2" => "double time" }.freeze
       LIMITS = { shown_name: StudentName::SHOWN_LIMIT, number: 40, group: 40, notes: 1000 }.freeze
-      CALLED = { shown_name: "The shown name", number: "The number", group: "The group", notes: "What is noted" }.freeze
+      CALLED = { shown_name: "The shown name", number: "The number", group: "The group", notes: "The notes" }.freeze
 
       # row::    where it stood, from 1
       # raw::    what stood there for a name

@@ -28,7 +28,7 @@ module Roost
         self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself questions_mixed
                           parts_mixed own_copy names_alone].freeze
         self::ENTRIES = { "free" => "A name they type", "list" => "Their name, picked from the class list",
-                          "pass" => "Their student pass", "made_up" => "A made-up name they are given" }.freeze
+                          "pass" => "Their student pass", "made_up" => "A made-up name" }.freeze
         # For which there has to be a class.
         self::OF_CLASS = %w[list pass].freeze
         self::EXTRA_LIMIT = 40

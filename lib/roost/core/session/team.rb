@@ -11,8 +11,8 @@ module Roost
         # More than a class has groups.
         self::MOST = 12
         # How seats come to their teams.
-        self::WAYS = { "" => "No teams", "dealt" => "Dealt evenly as they come in", "groups" => "By the class's own groups",
-                       "chosen" => "Each chooses on the device" }.freeze
+        self::WAYS = { "" => "No teams", "dealt" => "Made evenly as students join", "groups" => "By the class's own groups",
+                       "chosen" => "Students choose" }.freeze
 
         # @return [Array<Array(String, Integer)>] names and marks of so many
         def self.named(count) = self::NAMES.first(count).each_with_index.to_a

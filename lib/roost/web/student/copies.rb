@@ -4,8 +4,8 @@ module Roost
   module Web
     # A student's own copy of a session, at an address that leads nowhere else: whoever has it can look, and do nothing.
     class Copies < App
-      NONE = "There is no copy of this lesson: it is still on, or your teacher keeps it."
-      BUSY = "Many are making theirs just now. Try again in a minute, or print the page."
+      NONE = "There is no copy of this lesson: it is still running, or your teacher doesn't share copies."
+      BUSY = "Many copies are being made at the moment. Try again in a minute, or print the page."
       # What no slide is called, so that the name of a copy is that of nothing that was given.
       OWN = " own copy"
 
@@ -15,7 +15,7 @@ module Roost
       get "/:name.pdf" do |name|
         seat, copy = found(name)
         pdf = Operations::CopyAsPdf.new.call(copy, about: about(copy, seat.name), drawings: drawings(copy))
-        halt 503, error_page("Not just now", BUSY) unless pdf
+        halt 503, error_page("Please wait", BUSY) unless pdf
         content_type "application/pdf"
         attachment "#{file_name(copy.row.title)}.pdf"
         pdf

@@ -11,12 +11,12 @@ module Roost
       # Notes of one seat: a device sends one every second at most.
       PACE = { burst: 12, rate: 2 }.freeze
       MOST_BYTES = 40_000
-      NOT_KNOWN = "This seat is not known any more. What stands here is on this device only."
+      NOT_KNOWN = "This seat is not known any more. What you wrote here is on this device only."
       ELSEWHERE = ["You continued on another device",
                    "What was still waiting here is sent now. To continue here, join again with your name and number, or your " \
                    "pass."].freeze
-      TAKEN_OUT = ["You are no longer in this lesson", "Your teacher has taken your seat out. To come back, join again with " \
-                                                       "the code on the board."].freeze
+      TAKEN_OUT = ["You are no longer in this lesson",
+                   "Your teacher has removed you from this session. To come back, join again with the code on the board."].freeze
       NOT_HERE = ["This seat is not known", "Join again with the code on the board."].freeze
       set :pace, Pace.new(**PACE)
 

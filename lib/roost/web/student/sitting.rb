@@ -11,8 +11,8 @@ module Roost
       # Requests of one seat: moving on, and the slides that are fetched ahead.
       PACE = { burst: 30, rate: 4 }.freeze
       TOO_FAST = "That was too fast. Wait a moment, then try again."
-      NOT_AHEAD = "That slide can't be had before you are there."
-      NOTHING_SHARED = "There is nothing to see of the others here."
+      NOT_AHEAD = "You can see that slide when you get there."
+      NOTHING_SHARED = "You can't see other students' work here."
       set :pace, Pace.new(**PACE)
 
       # Where they are; a quiz is begun by that.

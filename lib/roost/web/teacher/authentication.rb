@@ -14,7 +14,7 @@ module Roost
       include MakingAccount
 
       SENT = "If all is well, a mail with a link is on its way to %s."
-      SIGNED_OUT = "You are signed out. Sign in in another window of this browser, then go on here."
+      SIGNED_OUT = "You are signed out. Sign in in another window of this browser, then continue here."
       NO_ACCOUNT = "Nobody has an account yet. The link for the first one is printed where Amber Roost was started. It works " \
                    "for an hour; start Amber Roost again for another."
       NO_MAIL = "This Amber Roost sends no mail. The teacher who keeps the school's settings can give you a link."
@@ -59,7 +59,7 @@ module Roost
         reset_password_redirect "/sign-in"
         change_password_redirect "/account"
         active_sessions_redirect "/sign-in"
-        active_sessions_error_flash "You were signed out. Sign in to go on."
+        active_sessions_error_flash "You were signed out. Sign in to continue."
         login_return_to_requested_location? true
         already_logged_in { redirect("/today") }
         domain { URI(Roost.settings.base_url).host }
@@ -86,8 +86,8 @@ module Roost
         same_as_existing_password_message "is the one you have"
         logout_page_title "Sign out"
         create_account_error_flash "The account couldn't be made. See below."
-        require_login_error_flash "Sign in to go on."
-        change_password_notice_flash "The password is changed. All other devices are signed out."
+        require_login_error_flash "Sign in to continue."
+        change_password_notice_flash "Password changed. All other devices are signed out."
         change_password_error_flash "The password wasn't changed. See below."
         no_matching_reset_password_key_error_flash "That link isn't good any more. Ask for another."
         reset_password_email_subject "Amber Roost: a new password"

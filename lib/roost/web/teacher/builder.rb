@@ -152,7 +152,7 @@ module Roost
           { row: row, slide: slide, chosen: Array(params["ids"]), imports: Store::Imports.new.of(row.id) }
         end
 
-        # Who else is at work here, and on which slide.
+        # Who else is editing, and on which slide.
         # @return [Array<Array(String, Integer, String)>] name, and the slide's number and name (nil when on none)
         def colleagues(id, slide_ids)
           sharing.editors(id, but: account_id).map do |editor|

@@ -18,7 +18,7 @@ module Roost
         redirect "/classes/#{granted(Operations::KeepClass.new.create(account_id, params))}/add", 303
       end
 
-      get("/roster") { page("classes/roster", title: "Classes from the school's records") }
+      get("/roster") { page("classes/roster", title: "Import classes (OneRoster)") }
 
       # A package is looked at; nothing is saved.
       post "/roster" do
@@ -46,7 +46,7 @@ module Roost
       # What it should meet again.
       get "/:id/bring-back" do
         klass = our_class
-        page("classes/bring_back", title: "Bring back", klass: klass, lessons: Store::Lessons.new.titles(account_id),
+        page("classes/bring_back", title: "Questions to revisit", klass: klass, lessons: Store::Lessons.new.titles(account_id),
                                    needs: Operations::BringBack.new.needs(account_id, klass.id))
       end
 

@@ -32,9 +32,9 @@ module Roost
       # The link for the first account of all.
       def first_account(request)
         key = request.params["key"].to_s[0, 80]
-        gone(Authentication::NO_ACCOUNT) unless Operations::SetUp.new.good?(key)
+        gone(Authentication::NO_ACCOUNT) unless Operations::FirstAccount.new.good?(key)
         request.get { form_page("set-up", { "time_zone" => Store::School.new.settings.time_zone }, key: key) }
-        request.post { made(Operations::SetUp.new, "set-up", key, key: key) { |op, form| op.read(form) } }
+        request.post { made(Operations::FirstAccount.new, "set-up", key, key: key) { |op, form| op.read(form) } }
       end
 
       # The link of an invitation.

@@ -6,7 +6,7 @@ module Roost
     class Results < TeacherApp
       # What a change did, by the word that the address carries.
       CHANGES = { "both" => "Corrected, here and in the lesson. All marks and points are computed anew.",
-                  "session" => "Corrected for this session. All marks and points are computed anew.",
+                  "session" => "Fixed for this session. All marks and points have been recalculated.",
                   "put_aside" => "Set aside: that question counts for nobody.",
                   "count_again" => "That question counts again." }.freeze
 
@@ -46,7 +46,7 @@ module Roost
                                       in_lesson: Operations::CorrectQuestion.in_lesson?(row, slide))
         end
 
-        page("results/correct", title: "Correct a question", row: row, slide: slide, base: base)
+        page("results/correct", title: "Fix a question", row: row, slide: slide, base: base)
       end
 
       post "/:id/questions/:slide/key" do |id, slide_id|

@@ -93,7 +93,7 @@ RSpec.describe Roost::Core::Kinds::Gaps::Prompt do
 
   it "reads a text for each gap and nothing else" do
     expect(gaps.read({ "gap0" => [" may "], "gap9" => ["x"] }).value).to eq(filled("may", ""))
-    expect(gaps.read({ "gap1" => ["x" * 121] }).reason).to start_with("What stands in gap 2 is too long")
+    expect(gaps.read({ "gap1" => ["x" * 121] }).reason).to start_with("Gap 2 is too long")
     expect(gaps.read(nil).value).to eq(filled("", ""))
   end
 

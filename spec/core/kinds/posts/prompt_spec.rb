@@ -96,7 +96,7 @@ RSpec.describe Roost::Core::Kinds::Posts::Prompt do
     expect(read([card], prompt: posts(pictures: false)).ok?).to be(false)
     expect(read([{ "id" => "p1", "text" => "x" * 281 }]).reason).to start_with("A card is too long")
     four = %w[1 2 3 4].map { |number| { "id" => "p#{number}", "text" => number } }
-    expect(read(four).reason).to eq("3 cards is the most here. Take one away.")
+    expect(read(four).reason).to eq("3 cards is the most here. Remove one.")
   end
 
   it "keeps what is typed and not posted, which is no card yet" do

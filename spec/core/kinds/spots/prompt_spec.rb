@@ -59,7 +59,7 @@ RSpec.describe Roost::Core::Kinds::Spots::Prompt do
     read = ->(text) { spots(most: 2).read({ "spots" => [text] }) }
     expect(read.call("[[0.123456,1],[0,0.5]]").value).to eq(given([0.1235, 1.0], [0.0, 0.5]))
     expect(read.call("").value).to eq(given)
-    expect(read.call("[[0,0],[0,0],[0,0]]").reason).to eq("2 spots is the most here. Take some away.")
+    expect(read.call("[[0,0],[0,0],[0,0]]").reason).to eq("2 spots is the most here. Remove some.")
     ["[[1.2,0]]", "[[-0.1,0]]", "[[null,0]]", "[[1]]", "{}", "[[NaN,0]]", '[["0.5",0.5]]', "[" * 50].each do |bad|
       expect(read.call(bad).reason).to start_with("Those spots could not be read.")
     end

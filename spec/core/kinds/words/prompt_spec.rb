@@ -8,7 +8,7 @@ RSpec.describe Roost::Core::Kinds::Words::Prompt do
   it "takes up to as many words as asked for, each once, and leaves empty ones out" do
     expect(words.read({ "words" => [" reeds ", "", "Reeds!", "mud", "…"] }).value).to eq(given("reeds", "mud"))
     expect(words(most: 1).read({ "words" => %w[reeds mud] }).value).to eq(given("reeds"))
-    expect(words.read({ "words" => ["x"] * 6 }).reason).to eq("3 words is the most here. Take some out.")
+    expect(words.read({ "words" => ["x"] * 6 }).reason).to eq("3 words is the most here. Remove some.")
     expect(words.read({ "words" => ["x" * 41] }).reason).to start_with("A word is too long")
     expect([nil, [], "x", { "words" => nil }].map { |raw| words.read(raw).value }).to all(eq(given))
   end

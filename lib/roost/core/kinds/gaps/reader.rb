@@ -13,7 +13,7 @@ module Roost
           # @param raw [Hash] "gap0", "gap1", …
           def read(raw, _names = nil)
             readings = gaps.each_index.map do |number|
-              Text.read(field(raw, "gap#{number}"), limit: ANSWER_LIMIT, what: "What stands in gap #{number + 1}", lines: false)
+              Text.read(field(raw, "gap#{number}"), limit: ANSWER_LIMIT, what: "Gap #{number + 1}", lines: false)
             end
             readings.find { |reading| !reading.ok? } || Reading.ok({ "gaps" => readings.map(&:value) })
           end

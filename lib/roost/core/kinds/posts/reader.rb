@@ -22,7 +22,7 @@ module Roost
             posts, likes = %w[posts likes].map { |name| parsed(field(raw, name).to_s, most: MOST_BYTES) }
             return UNREADABLE unless posts.is_a?(Array) && likes.is_a?(Array)
             if posts.length > most
-              return Reading.refused("#{most} #{most == 1 ? "card" : "cards"} is the most here. Take one away.")
+              return Reading.refused("#{most} #{most == 1 ? "card" : "cards"} is the most here. Remove one.")
             end
 
             Text.read(field(raw, "writing"), limit: TEXT_LIMIT, what: "A card").and_then do |writing|

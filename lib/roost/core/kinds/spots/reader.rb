@@ -16,7 +16,7 @@ module Roost
             spots = parsed(field(raw, "spots").to_s, most: Prompt::MOST_BYTES)
             return UNREADABLE unless spots.is_a?(Array)
             if spots.length > most
-              return Reading.refused("#{most} #{most == 1 ? "spot" : "spots"} is the most here. Take some away.")
+              return Reading.refused("#{most} #{most == 1 ? "spot" : "spots"} is the most here. Remove some.")
             end
 
             readings = spots.map { |spot| read_spot(spot) }

@@ -32,7 +32,7 @@ module Roost
 
           private
 
-          def too_many = Reading.refused("#{most} #{most == 1 ? "word" : "words"} is the most here. Take some out.")
+          def too_many = Reading.refused("#{most} #{most == 1 ? "word" : "words"} is the most here. Remove some.")
 
           # What was given, word by word; nil where a list is too long: it is not cut, the student says which.
           def given(raw)

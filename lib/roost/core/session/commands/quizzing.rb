@@ -14,7 +14,7 @@ module Roost
             return Reading.refused("Between 5 and 600 seconds can be added at a time.") unless ADDED_SECONDS.cover?(seconds)
 
             while_live do
-              next Reading.refused("Nobody is at work in a quiz here.") unless quiz && state.open?
+              next Reading.refused("No quiz is running here.") unless quiz && state.open?
               next Reading.refused(NO_LIMIT) unless quiz.rules["limit"]
 
               whom = whole(arguments, "seat")&.to_s || State::EVERYBODY

@@ -4,7 +4,7 @@ module Roost
   module Operations
     # Makes the first account, which keeps the school, by a link that is printed where the program was started: so it is made
     # by whoever runs the machine, needs no mail, and nobody else can be first.
-    class SetUp
+    class FirstAccount
       # @return [String, nil] a link that is good for an hour, instead of any before; nil where there is an account
       def link
         key = Store::School.new.set_up_key
