@@ -9,10 +9,9 @@ Sequel.migration do
     alter_table(:students) { add_column :family, String, null: false, default: "" }
     alter_table(:classes) { add_column :by_first_name, TrueClass, null: false, default: false }
     alter_table(:school) { add_column :language, String, null: false, default: "en" }
-    run <<~SQL
-      UPDATE students SET family = coalesce(substring(name FROM
-        '\\s((?:(?:van|von|vom|der|den|de|del|della|di|da|das|do|dos|du|la|le|al|el|bin|ibn|ben|ter|ten|zu|zum|zur|af|av)\\s+)*\\S+(?:\\s+(?:Jr|Sr|II|III|IV)\\.?)?)$'), '')
-    SQL
+    before = "van|von|vom|der|den|de|del|della|di|da|das|do|dos|du|la|le|al|el|bin|ibn|ben|ter|ten|zu|zum|zur|af|av"
+    family = "\\s((?:(?:#{before})\\s+)*\\S+(?:\\s+(?:Jr|Sr|II|III|IV)\\.?)?)$"
+    run "UPDATE students SET family = coalesce(substring(name FROM '#{family}'), '')"
   end
 
   down do

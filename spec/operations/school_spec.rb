@@ -57,11 +57,12 @@ RSpec.describe "The school" do
       expect(ops::KeepSchool.new.invite(other, "")).to be_nil
     end
 
-    it "is the first by the link for it, however many open that at the same moment, within an hour, and by none of before" do
+    it "is the first by its link, however many open it at the same moment, within an hour, and by none of before" do
       expect(ops::FirstAccount.new.link).to be_nil
       database[:accounts].delete
       before, key = Array.new(2) { ops::FirstAccount.new.link[/key=(.+)/, 1] }
-      about = ops::FirstAccount.new.read({ "name" => "Ms Moss", "email" => "moss@far.example", "time_zone" => "Europe/Dublin" }).value
+      typed = { "name" => "Ms Moss", "email" => "moss@far.example", "time_zone" => "Europe/Dublin" }
+      about = ops::FirstAccount.new.read(typed).value
       expect([before, key].map { |each| ops::FirstAccount.new.good?(each) }).to eq([false, true])
       made = at_once([key] * 6) { |each| ops::FirstAccount.new.call(each, about, "x") }
       expect(made.compact).to eq(["moss@far.example"])

@@ -6,7 +6,8 @@ import { sent } from "./seat-answer.js";
 import { Ahead } from "../ahead.js";
 
 const NO_LINE = "No connection at the moment. What you wrote is on this device. Try again soon.";
-const KEPT = "No connection at the moment. You can continue: what you write is on this device, and is sent when the connection is back.";
+const KEPT =
+  "No connection at the moment. You can continue: what you write is on this device, and is sent when the connection is back.";
 const NO_MORE =
   "The next slide isn't on this device. What you wrote is kept here. Continue when the connection is back, or go back.";
 const LIFE = 60000; // milliseconds between two signs of life
