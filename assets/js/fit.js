@@ -8,6 +8,10 @@ const STEP = 0.05;
 const LEAST = 0.5;
 const growing = new ResizeObserver(() => requestAnimationFrame(fit));
 
+// Pictures that are asked about are as tall as there is room for, in em.
+const TALLEST = 26;
+const LOWEST = 4;
+
 const wide = (part) => part.scrollWidth > part.clientWidth + 1;
 
 function grow(stage) {
@@ -15,7 +19,17 @@ function grow(stage) {
   for (let by = most; by >= 1; by -= 2 * STEP) {
     stage.style.setProperty("--grow", by.toFixed(2));
     const parts = [stage, ...stage.querySelectorAll(".slide-words, .slide-text > *")];
-    if (stage.scrollHeight <= stage.clientHeight + 1 && !parts.some(wide)) break;
+    if (fits(stage) && !parts.some(wide)) break;
+  }
+}
+
+const fits = (stage) => stage.scrollHeight <= stage.clientHeight + 1;
+
+function heighten(stage) {
+  if (!stage.querySelector(".ask-sheet, .ask-options.is-pictures")) return;
+  for (let tall = TALLEST; tall >= LOWEST; tall -= 0.5) {
+    stage.style.setProperty("--shot", `${tall}em`);
+    if (fits(stage)) break;
   }
 }
 
@@ -25,8 +39,9 @@ function fit() {
     ".screen > .screen-stage, .ink-box > .screen-stage, .mini-screen, .screen-lobby-names",
   )) {
     stage.style.fontSize = "";
+    heighten(stage);
     const full = parseFloat(getComputedStyle(stage).fontSize);
-    for (let share = 1 - STEP; stage.scrollHeight > stage.clientHeight + 1 && share >= LEAST; share -= STEP) {
+    for (let share = 1 - STEP; !fits(stage) && share >= LEAST; share -= STEP) {
       stage.style.fontSize = `${full * share}px`;
     }
   }

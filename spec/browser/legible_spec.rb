@@ -27,6 +27,7 @@ RSpec.describe "The class screen, from the back row" do
   end
 
   # Shows each question, and what 24 gave, and says what is too small or cut off.
+  # @yield once the page is there
   def faults(slides, least)
     session = kept_session(account, Roost::Core::Lesson.new(title: "Marsh", slides: slides))
     seats = Roost::Core::Practice::Roster.students(24, seed: 5).to_h do |student|
@@ -34,6 +35,7 @@ RSpec.describe "The class screen, from the back row" do
     end
     command(session, "begin")
     screen.visit "/screen/#{session.screen_key}"
+    yield if block_given?
     slides.flat_map do |slide|
       command(session, "jump", slide: slide.id)
       expect(screen).to have_css(".screen-stage h1", text: slide.heading)
@@ -133,5 +135,57 @@ RSpec.describe "The class screen, from the back row" do
       slide("s#{place}", heading: "#{place + 1} The most it can ask", prompt: prompt)
     end
     expect(faults(slides, 15)).to be_empty
+  end
+
+  describe "where texts are as long as they may be" do
+    def text(length) = ("long legs and a patient eye " * 20)[0, length].strip
+
+    # @param texts [Integer] length of each
+    def option(place, texts, picture = nil)
+      { "id" => "o#{place}", "text" => text(texts), "key" => place.zero?, "picture" => picture&.to_document }.compact
+    end
+
+    let(:slides) do
+      pictures = %w[heron swallow reed duck owl egg].map { |name| Roost::Operations::TakeDrawing.new.call(account, name).value }
+      rows = Array.new(8) { |place| { "id" => "m#{place}", "left" => text(80), "right" => "#{text(78)}#{place}" } }
+      items = Array.new(10) { |place| { "id" => "i#{place}", "text" => "#{place} #{text(100)}" } }
+      asked = { "choice" => { "options" => Array.new(6) { |place| option(place, 200) } }, "match" => { "rows" => rows },
+                "order" => { "items" => items } }.to_a
+      asked << ["choice", { "options" => pictures.each_with_index.map { |picture, place| option(place, 60, picture) } }]
+      asked.each_with_index.map do |(kind, settings), place|
+        prompt = Roost::Core::Kinds.named(kind).new(id: "p#{place}", settings: settings)
+        slide("s#{place}", heading: "#{place} #{text(190)}", prompt: prompt)
+      end
+    end
+
+    def sized(width, height)
+      screen.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1,
+                                                                              mobile: false)
+    end
+
+    after { sized(1280, 800) }
+
+    # 1280 wide, and its shapes that matter: nearly square, very large, upright.
+    [[1024, 768], [1280, 720], [3840, 2160], [1080, 1920]].each do |width, height|
+      it "cuts nothing off at #{width} × #{height}, asked and shown with 24 answers, and keeps its type" do
+        expect(faults(slides, 13 * [width, height].max / 1280) { sized(width, height) }).to be_empty
+      end
+    end
+
+    it "shows the pictures of four options in one row, as large as there is room for" do
+      options = %w[heron swallow duck owl].each_with_index.map do |name, place|
+        option(place, 10, Roost::Operations::TakeDrawing.new.call(account, name).value)
+      end
+      prompt = Roost::Core::Kinds::Choice::Prompt.new(id: "p", settings: { "options" => options })
+      session = kept_session(account,
+                             Roost::Core::Lesson.new(title: "M", slides: [slide("s", heading: "Which?", prompt: prompt)]))
+      command(session, "begin")
+      screen.visit "/screen/#{session.screen_key}"
+      screen.evaluate_async_script(Legible::FITTED)
+      boxes = screen.evaluate_script(<<~JS)
+        [...document.querySelectorAll(".option-picture")].map((each) => each.getBoundingClientRect()).map(({ y, width }) => [y, width])
+      JS
+      expect([boxes.length, boxes.map(&:first).uniq.length, boxes.map(&:last).min]).to match([4, 1, be > 260])
+    end
   end
 end

@@ -19,4 +19,10 @@ RSpec.describe Roost::Exchange::SchoolTime do
     expect(starts).to eq([["Mon 30 Nov, 08:00", "Fri 4 Dec, 18:00"], ["Mon 23 Nov, 08:00", "Fri 27 Nov, 18:00"],
                           ["Mon 30 Nov, 08:00", "Fri 4 Dec, 18:00"]])
   end
+
+  it "offers the same time of day some days later, over the night in which clocks change" do
+    london = described_class.new("Europe/London")
+    expect(london.field_days_after(Time.utc(2026, 10, 24, 17).to_f, 2)).to eq("2026-10-26T18:00")
+    expect(london.field_days_after(Time.utc(2026, 3, 28, 18).to_f, 2)).to eq("2026-03-30T18:00")
+  end
 end

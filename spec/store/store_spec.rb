@@ -128,6 +128,14 @@ RSpec.describe Roost::Store do
       Roost::Store::Database.migrate
     end
 
+    it "finds the family part of names that are there" do
+      names = { "Ada Lindqvist" => "Lindqvist", "Ada van der Berg" => "van der Berg", "Marguerite" => "",
+                "Theo Whit Jr" => "Whit Jr" }
+      ids = Roost::Store::Students.new.create(teacher, names.keys.map { |name| { name: name, shown_name: name } })
+      migrated_down_to(41) { expect(database[:students].columns!).not_to include(:family) }
+      expect(database[:students].where(id: ids).as_hash(:name, :family)).to eq(names)
+    end
+
     it "lets a session that was begun before go on and end after it, with what a device had waiting" do
       session = kept_session(teacher)
       seat = take_seat(session, "Ada").first

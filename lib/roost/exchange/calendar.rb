@@ -12,7 +12,8 @@ module Roost
       # @return [String] a calendar of one event
       def self.event(uid:, title:, url:, opens_at:, closes_at:, stamp:)
         times = { dtstamp: stamp, dtstart: opens_at, dtend: closes_at }.transform_values { |epoch| utc(epoch) }
-        parts = { uid: uid, summary: title, url: url, description: url, **times }
+        # What is open for a week takes nobody's time.
+        parts = { uid: uid, summary: title, url: url, description: url, transp: "TRANSPARENT", **times }
         calendar = Icalendar::Calendar.new
         calendar.prodid = MAKER
         calendar.event { |event| parts.each { |name, value| event.public_send("#{name}=", value) } }

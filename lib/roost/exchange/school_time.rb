@@ -41,6 +41,9 @@ module Roost
       # @return [String] for a field of a form
       def field(epoch) = local(epoch).strftime("%Y-%m-%dT%H:%M")
 
+      # @return [String] for a field of a form: so many days later, at the same time of day, whatever clocks do meanwhile
+      def field_days_after(epoch, days) = (local(epoch) + (days * DAY)).strftime("%Y-%m-%dT%H:%M")
+
       # @return [String] such as "Mon 23 Nov, 08:00"
       def say(epoch) = local(epoch).strftime("%a %-d %b, %H:%M")
 
