@@ -135,7 +135,7 @@ class Screenshots
     file("nests last year.pdf", Pdfs.make(pages)) do |path|
       teacher.visit "#{address}/add"
       teacher.attach_file "File", path
-      teacher.first(:button, "Add practice students").click
+      teacher.first(:button, "Import").click
       teacher.find(".builder") # the browser reads the file while it sends it
     end
     teacher.find(".thumb-name", text: "Eggs and their colours", match: :first, wait: 20)

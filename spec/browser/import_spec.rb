@@ -31,7 +31,7 @@ RSpec.describe "A PDF coming into a lesson" do
       file.write(Pdfs.make((1..14).map { |number| "Page #{number}: birds that leave" }))
       file.flush
       page.attach_file "File", file.path
-      page.first(:button, "Add practice students").click
+      page.first(:button, "Import").click
       page.find(".builder") # the browser reads the file while it sends it
     end
     expect(page).to have_css(".thumb-name", text: "Page 2: birds that leave", wait: 60)

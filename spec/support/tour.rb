@@ -85,7 +85,7 @@ module Tour
     settled(windows) { |window| window.has_css?("h1, h3", text: "Eyes up") }
     at.call("eyes up")
     command(session, "end")
-    settled(windows) { |window| window.has_css?("h1", text: /ended|That was/) }
+    settled(windows) { |window| window.has_css?("h1", text: /ended|finished|That was/) }
     at.call("ended")
   end
 
