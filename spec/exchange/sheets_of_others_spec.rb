@@ -39,6 +39,50 @@ RSpec.describe "A sheet that somebody else made" do
     expect(options(reading)).to eq([["12.5%", "50%", "£1,234.50", "0.3"], ["2026-11-24", "14:30", "1,234.50 €", "-3"]])
   end
 
+  # Formats that programs offer, and what they show with them.
+  let(:shown) do
+    day = Date.new(2026, 11, 24)
+    { "d mmmm yyyy" => [day, "24 November 2026"], "dd.mm.yyyy" => [day, "24.11.2026"], "ddd d mmm yy" => [day, "Tue 24 Nov 26"],
+      "0.00" => [2.5, "2.50"], "0.0#" => [2.25, "2.25"], "# ?/?" => [2.5, "2 1/2"], "0.00E+00" => [12_345, "1.23E+04"],
+      "#,##0.0,," => [1_234_567, "1.2"], "000-0000" => [5_551_234, "555-1234"], "0.0\\ &quot;km&quot;" => [12.34, "12.3 km"],
+      "h:mm AM/PM" => [0.6041667, "2:30 PM"], "[h]:mm" => [1.5, "36:00"], "mm:ss" => [0.001, "01:26"],
+      "#,##0 ;[Red](#,##0)" => [-1234, "(1,234)"], "[&lt;1]0.00&quot; low&quot;;0" => [0.5, "0.50 low"] }
+  end
+
+  it "is read as it is shown, in the number formats of the standard" do
+    reading = workbook do |page, style|
+      page.add_row(["Question", "Option A", "Option B"])
+      shown.each do |format, (value, _)|
+        page.add_row(["How? #{format}", value, "other"], style: [nil, style.call(format), nil], types: [:string, nil, :string])
+      end
+    end
+    expect(options(reading).map(&:first)).to eq(shown.values.map(&:last))
+  end
+
+  it "says where a formula has no value, also for the question, and is read where a cell has an empty value" do
+    package = Axlsx::Package.new
+    package.workbook.add_worksheet(name: "Quiz") do |page|
+      page.add_row(["Question", "Option A", "Option B"])
+      page.add_row(["=A9&B9", "Heron", "Swallow"], escape_formulas: false)
+      page.add_row(["Who stays?", "Heron", 5])
+    end
+    bytes = rewritten(package.to_stream.read) { |xml| xml.sub(%r{<v>5(?:\.0)?</v>}, "<v></v>").sub(%r{(</f>)<v></v>}, '\\1') }
+    found = read(bytes, ".xlsx").value.rows
+    expect(found.map { |row| [row.number, row.reason] })
+      .to eq([[2, "there is a formula in “Question”; put its value there"], [3, "it has fewer than two options"]])
+  end
+
+  # The workbook with the XML of its sheet changed.
+  def rewritten(bytes)
+    Zip::OutputStream.write_buffer do |out|
+      Zip::File.open_buffer(bytes).each do |entry|
+        text = entry.get_input_stream.read
+        out.put_next_entry(entry.name)
+        out.write(entry.name.include?("worksheets/") ? yield(text) : text)
+      end
+    end.string
+  end
+
   it "has a title above its header, blank rows, merged cells, and stands on the second sheet" do
     reading = workbook(before: "Marsh quiz, autumn") do |page, _|
       page.add_row(["Questions for Year 7"])

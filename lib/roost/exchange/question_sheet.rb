@@ -71,9 +71,9 @@ module Roost
       def found(columns, rows, mark)
         rows.filter_map do |row|
           cells = columns.zip(row.cells).reject { |name, _| name.nil? }.to_h.transform_values { |cell| cell || "" }
-          next if cells.values.all? { |cell| cell == "" } || cells["Question"].to_s.start_with?(COMMENT)
-
           question = cells["Question"]
+          next if cells.values.all? { |cell| cell == "" } || (question.is_a?(String) && question.start_with?(COMMENT))
+
           cells["Question"] = question.sub(UNCOMMENTED, "") if question.is_a?(String)
           row(cells, row.number, "#{mark}r#{row.number}")
         end

@@ -17,6 +17,9 @@ module Roost
         BLOATED = "unpacks to far more than a sheet of questions can hold. Save it again as CSV."
         # Roo knows of a formula only where its value stands beside it.
         UNWORKED = %r{<c [^<>]*?\br="([A-Z]{1,3})(\d{1,7})"[^<>]*>\s*<f(?:/>|[^<>]*>[^<]*</f>)\s*(?:<v\s*/>|<v></v>)?\s*</c>}
+        # A value that is none: Roo would take the whole workbook for unreadable.
+        EMPTY = %r{<v\s*/>|<v>\s*</v>}
+        LATE_EPOCH = /<workbookPr\b[^>]*\bdate1904="(?:1|true)"/
         MERGED = /<mergeCell ref="([A-Z]{1,3})(\d{1,7}):([A-Z]{1,3})(\d{1,7})"/
 
         # @param path [String]
@@ -27,6 +30,7 @@ module Roost
           Zip.validate_entry_sizes = true
           Zip::File.open(path) { |zip| look(zip) }
           @book = Roo::Excelx.new(path, file_warning: :ignore, disable_html_wrapper: true)
+          @book.sheet_files.each { |file| without_empty_values(file) }
         end
 
         def close = @book&.close
@@ -49,6 +53,15 @@ module Roost
         def look(zip)
           sizes = zip.map(&:size)
           @refuse.call(BLOATED) if sizes.length > MOST_PARTS || sizes.sum > MOST_UNPACKED
+          @shown = Shown.new(late_epoch: zip.find_entry("xl/workbook.xml")&.get_input_stream&.read.to_s.match?(LATE_EPOCH))
+        end
+
+        # A formula without its value is known by that (UNWORKED), so it keeps it.
+        def without_empty_values(file)
+          xml = File.binread(file)
+          return unless xml.match?(EMPTY)
+
+          File.binwrite(file, xml.gsub(%r{(<c\b[^>]*>)\s*(?:<v\s*/>|<v>\s*</v>)\s*</c>}, '\1</c>'))
         end
 
         def filled(name, most)
@@ -89,7 +102,7 @@ module Roost
             cells = row.each_with_object([]) do |cell, all|
               place = cell.coordinate.column - 1
               all << "" while all.length < place
-              all[place] = cell.value.nil? ? "" : Shown.of(cell)
+              all[place] = cell.value.nil? ? "" : @shown.of(cell)
             end
             [row.first.coordinate.row, cells]
           end
