@@ -114,6 +114,14 @@ RSpec.describe "A sheet that somebody else made" do
     end
   end
 
+  it "has semicolons between its columns and commas within its sentences, or the other way round" do
+    semicolons = "Question;Option A;Option B\nWho stays, who leaves, and why?;Heron, owl, duck;Swallow, stork, crane\n" \
+                 "Who, then, sleeps here?;Owl, heron, duck;Nobody, ever, at all\n"
+    expect(options(read(semicolons))).to eq([["Heron, owl, duck", "Swallow, stork, crane"], ["Owl, heron, duck", "Nobody, ever, at all"]])
+    commas = "Question,Option A,Option B\n\"Stay; leave; or sleep?\",Heron; owl; duck; crane,Swallow; stork; crane; owl\n"
+    expect(options(read(commas))).to eq([["Heron; owl; duck; crane", "Swallow; stork; crane; owl"]])
+  end
+
   it "is told apart where it is locked, or of an old format" do
     compound = "\xD0\xCF\x11\xE0\xA1\xB1\x1A\xE1".b
     expect(read(compound + "EncryptedPackage".encode("UTF-16LE").b, ".xlsx").reason).to start_with("is locked with a password.")

@@ -217,9 +217,19 @@ prompt: { "option_ids" => %w[o1 o2 o3 o4], "option_texts" => ["Grey heron", "Swi
       expect(database[:media].count).to eq(2)
     end
 
+    it "are taken as phones make them: HEIC and AVIF" do
+      photograph = Vips::Image.new_from_buffer(Photographs.jpeg(1), "").resize(0.2)
+      kept = { "heic" => :hevc, "avif" => :av1 }.map do |extension, compression|
+        bytes = photograph.heifsave_buffer(compression: compression)
+        Roost::Operations::KeepPicture.new.call(account, StringIO.new(bytes), "bird.#{extension}")
+      end
+      expect(kept.map { |each| [each.ok?, each.value&.width, each.value&.file.to_s[/\w+\z/]] })
+        .to eq([[true, photograph.width, "jpg"]] * 2)
+    end
+
     it "refuses an executable called a picture, a damaged one, and one of too many pixels" do
       expect(keep("\x7FELF#{"x" * 400}").reason)
-        .to eq("“bird.png” is not a picture we can show. Use PNG, JPEG, WebP, GIF or SVG.")
+        .to eq("“bird.png” is not a picture we can show. Use PNG, JPEG, WebP, HEIC, GIF or SVG.")
       expect(keep(png[0, 60]).reason).to eq("“bird.png” is damaged or not a picture. Export it again and retry.")
       huge = Vips::Image.black(9000, 9000).write_to_buffer(".png", compression: 9)
       expect(keep(huge).reason).to eq("“bird.png” has too many pixels. Make it smaller and try again.")

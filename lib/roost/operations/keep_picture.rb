@@ -12,7 +12,7 @@ module Roost
       MOST_BYTES = 10 * 1024 * 1024
       MOST_PIXELS = 60_000_000
       LARGEST_SIDE = 2000
-      PHOTOGRAPHS = %w[image/png image/jpeg image/webp image/gif].freeze
+      PHOTOGRAPHS = %w[image/png image/jpeg image/webp image/gif image/heic image/heif image/avif].freeze
       MANY_PIXELS = "has too many pixels. Make it smaller and try again."
       MOVES = "moves; here it is kept as a still picture. As a video it would move."
       LOST = "is kept without what can't be shown here: %s."
@@ -33,7 +33,7 @@ module Roost
         return refuse(name, "is larger than 10 MB. Make it smaller and try again.") if bytes.bytesize > MOST_BYTES
 
         type = Marcel::MimeType.for(StringIO.new(bytes))
-        return refuse(name, "is not a photograph. Use PNG, JPEG, WebP or GIF.") unless drawings || PHOTOGRAPHS.include?(type)
+        return refuse(name, "is not a photograph. Use PNG, JPEG, WebP, HEIC or GIF.") unless drawings || PHOTOGRAPHS.include?(type)
 
         kept = Tempfile.create("picture", binmode: true) do |file|
           file.write(bytes)
@@ -56,7 +56,7 @@ module Roost
         case type
         when "image/svg+xml", "application/xml" then keep_drawing(path, from)
         when *PHOTOGRAPHS then keep_raster(Exchange::Raster.new(path), pixels, from)
-        else Core::Reading.refused("is not a picture we can show. Use PNG, JPEG, WebP, GIF or SVG.")
+        else Core::Reading.refused("is not a picture we can show. Use PNG, JPEG, WebP, HEIC, GIF or SVG.")
         end
       end
 

@@ -15,6 +15,7 @@ module Roost
         MOST_SEPARATORS = 200_000
         # Rows above the one with the heading: titles, dates, who made it.
         ABOVE = 20
+        LOOKED_AT = 200_000 # characters, for the separator
         SEPARATORS = [",", ";", "\t"].freeze
         CROWDED = "has more than 20 000 cells. Split it."
         UNREADABLE = "could not be read as a sheet. Save it as CSV or XLSX and retry."
@@ -54,10 +55,17 @@ module Roost
           refuse(UNREADABLE)
         end
 
-        # The one that stands most in the first lines: the very first may be a title.
+        # The one that gives most of the first rows the same number of columns, and of those the one that gives most columns:
+        # the very first row may be a title, and sentences hold commas.
         def self.separator(text)
-          first = text.each_line.first(ABOVE).join
-          SEPARATORS.max_by { |each| first.count(each) }
+          start = text[0, LOOKED_AT]
+          SEPARATORS.max_by do |each|
+            lengths = CSV.new(start, col_sep: each, liberal_parsing: true).first(ABOVE).map(&:length)
+            many, rows = lengths.tally.reject { |length,| length < 2 }.max_by { |length, times| [times, length] }
+            [rows.to_i, many.to_i]
+          rescue CSV::MalformedCSVError
+            [0, 0]
+          end
         end
 
         def self.rows(text, separator, first)
