@@ -117,7 +117,8 @@ RSpec.describe "A sheet that somebody else made" do
   it "has semicolons between its columns and commas within its sentences, or the other way round" do
     semicolons = "Question;Option A;Option B\nWho stays, who leaves, and why?;Heron, owl, duck;Swallow, stork, crane\n" \
                  "Who, then, sleeps here?;Owl, heron, duck;Nobody, ever, at all\n"
-    expect(options(read(semicolons))).to eq([["Heron, owl, duck", "Swallow, stork, crane"], ["Owl, heron, duck", "Nobody, ever, at all"]])
+    expect(options(read(semicolons)))
+      .to eq([["Heron, owl, duck", "Swallow, stork, crane"], ["Owl, heron, duck", "Nobody, ever, at all"]])
     commas = "Question,Option A,Option B\n\"Stay; leave; or sleep?\",Heron; owl; duck; crane,Swallow; stork; crane; owl\n"
     expect(options(read(commas))).to eq([["Heron; owl; duck; crane", "Swallow; stork; crane; owl"]])
   end

@@ -174,6 +174,20 @@ RSpec.describe Roost::Operations::KeepClip do
     expect(Roost::Store::Media.new.find(keep("spoken", mp4).value.file).last).to eq("audio/mp4")
   end
 
+  it "refuses what browsers don't play, with the reason, and takes an M4A as sound only" do
+    track = ->(coding) { "trak#{coding}".b.then { |inside| [inside.bytesize + 8].pack("N") + "moov".b + inside } }
+    film = ->(coding) { mp4 + "\x00\x00\x00\x10mdat12345678".b + track.call(coding) }
+    expect(keep("video", film.call("avc1"))).to be_ok
+    expect(keep("video", film.call("hvc1"), "film.mp4").reason).to start_with("“film.mp4” is a video in H.265 (HEVC)")
+    expect(keep("video", "#{mp4}\x00\x00\x00\x0Cmdathvc1".b)).to be_ok # what is filmed may spell anything
+    ebml = ->(type) { "\x1A\x45\xDF\xA3\x9F\x42\x82".b + (0x80 + type.length).chr.b + type.b + ("\x00".b * 64) }
+    expect(keep("video", ebml.call("webm")).value.file).to end_with(".webm")
+    expect(keep("video", ebml.call("matroska"), "film.mkv").reason).to start_with("“film.mkv” is a Matroska video (MKV)")
+    m4a = "\x00\x00\x00\x18ftypM4A \x00\x00\x00\x00M4A isom".b
+    expect(keep("sound", m4a).value.file).to end_with(".m4a")
+    expect(keep("video", m4a, "song.m4a").reason).to eq("“song.m4a” is a sound, not a video. Add it under Sound.")
+  end
+
   it "refuses a video that is text, a picture as sound, and captions that are none" do
     expect(keep("video", "just words " * 40, "film.mp4").reason).to eq("“film.mp4” is not a video we can play. Use MP4 or WebM.")
     expect(keep("sound", Vips::Image.black(8, 8).write_to_buffer(".png")).reason).to include("is not a sound we can play.")

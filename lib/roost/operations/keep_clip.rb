@@ -11,13 +11,16 @@ module Roost
       SOUND = { "audio/mpeg" => "mp3", "audio/ogg" => "oga", "audio/vorbis" => "oga", "audio/opus" => "oga",
                 "audio/webm" => "weba", "video/webm" => "weba", "application/x-matroska" => "weba", "audio/mp4" => "m4a",
                 "audio/x-m4a" => "m4a", "video/mp4" => "m4a", "audio/vnd.wave" => "wav", "audio/x-wav" => "wav" }.freeze
-      VIDEO = { "video/mp4" => "mp4", "audio/mp4" => "mp4", "video/x-m4v" => "mp4", "video/webm" => "webm",
+      VIDEO = { "video/mp4" => "mp4", "video/x-m4v" => "mp4", "video/webm" => "webm",
                 "application/x-matroska" => "webm" }.freeze
       MEGABYTE = 1024 * 1024
       # What can be taken in: its types, most bytes, and what to say otherwise.
       KINDS = { "sound" => [SOUND, 30 * MEGABYTE, "a sound we can play. Use MP3, M4A, Ogg, WebM or WAV."],
                 "spoken" => [SOUND, 30 * MEGABYTE, "a sound we can play. Use MP3, M4A, Ogg, WebM or WAV."],
                 "video" => [VIDEO, 200 * MEGABYTE, "a video we can play. Use MP4 or WebM."] }.freeze
+      A_SOUND = "is a sound, not a video. Add it under Sound."
+      HEVC = "is a video in H.265 (HEVC), which many browsers can't play. Save it as MP4 in H.264."
+      MATROSKA = "is a Matroska video (MKV), which browsers can't play. Save it as MP4 in H.264, or as WebM."
       MOST_CAPTIONS = MEGABYTE / 2
 
       # @param kind [String] a key of KINDS
@@ -26,9 +29,11 @@ module Roost
       # @return [Core::Reading] of a Core::Clip
       def call(account_id, kind, io, name)
         types, most, otherwise = KINDS.fetch(kind)
-        extension = types[Marcel::MimeType.for(io)]
-        return refuse(name, "is not #{otherwise}") unless extension
+        type = Marcel::MimeType.for(io)
+        extension = types[type]
+        return refuse(name, kind == "video" && SOUND.key?(type) ? A_SOUND : "is not #{otherwise}") unless extension
         return refuse(name, "is larger than #{most / MEGABYTE} MB. Make it shorter or smaller.") if io.size > most
+        return refuse(name, unplayed(extension, io)) if kind == "video" && unplayed(extension, io)
 
         keeping(name) { Core::Clip.new(file: media.keep(io, extension: extension, account_id: account_id)).freeze }
       end
@@ -46,6 +51,13 @@ module Roost
       end
 
       private
+
+      # Why browsers would not play a video; nil where they do.
+      def unplayed(extension, io)
+        return (HEVC if Exchange::VideoCoding.hevc?(io)) if extension == "mp4"
+
+        MATROSKA unless Exchange::VideoCoding.webm?(io)
+      end
 
       def media = Store::Media.new
 

@@ -13,6 +13,7 @@ module Roost
       MOST_PIXELS = 60_000_000
       LARGEST_SIDE = 2000
       PHOTOGRAPHS = %w[image/png image/jpeg image/webp image/gif image/heic image/heif image/avif].freeze
+      NO_PHOTOGRAPH = "is not a photograph. Use PNG, JPEG, WebP, HEIC or GIF."
       MANY_PIXELS = "has too many pixels. Make it smaller and try again."
       MOVES = "moves; here it is kept as a still picture. As a video it would move."
       LOST = "is kept without what can't be shown here: %s."
@@ -33,7 +34,7 @@ module Roost
         return refuse(name, "is larger than 10 MB. Make it smaller and try again.") if bytes.bytesize > MOST_BYTES
 
         type = Marcel::MimeType.for(StringIO.new(bytes))
-        return refuse(name, "is not a photograph. Use PNG, JPEG, WebP, HEIC or GIF.") unless drawings || PHOTOGRAPHS.include?(type)
+        return refuse(name, NO_PHOTOGRAPH) unless drawings || PHOTOGRAPHS.include?(type)
 
         kept = Tempfile.create("picture", binmode: true) do |file|
           file.write(bytes)
