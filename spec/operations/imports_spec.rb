@@ -34,6 +34,29 @@ RSpec.describe "Bringing a file of slides in" do
     expect(Dir[Roost.settings.var("imports", "*")].grep(/#{found(import_id).file}/)).to be_empty
   end
 
+  it "takes the place of the blank slide that a new lesson begins with, not of one that something is on" do
+    blank = Roost::Core::Lesson.new(title: "New", slides: [slide("s1", heading: "")])
+    written = Roost::Core::Lesson.new(title: "New", slides: [slide("s1", heading: "Why do they leave?")])
+    names = [blank, written].map do |fresh|
+      lesson_id = kept_lesson(account, fresh)
+      Tempfile.create("import", binmode: true) do |file|
+        file.write(Pdfs.make(pages.first(2)))
+        file.rewind
+        carry_on(Roost::Operations::ImportFile.new.call(account, lesson_id, file, "a.pdf", after: "s1").value)
+      end
+      Roost::Store::Lessons.new.find(account, lesson_id).lesson.slides.map(&:name)
+    end
+    expect(names).to eq([pages.first(2), ["Why do they leave?", *pages.first(2)]])
+  end
+
+  it "stops with a word where the lesson is full" do
+    full = Roost::Core::Lesson.new(title: "Full", slides: (1..Roost::Core::Lesson::SLIDE_LIMIT).map { |place| slide("s#{place}") })
+    import_id = import(Pdfs.make(pages)).value
+    Roost::Operations::ChangeLesson.new.call(account, id) { Roost::Core::Reading.ok(full) }
+    carry_on(import_id)
+    expect([found(import_id).state, found(import_id).reason]).to match(["failed", /slides is the most a lesson can have/])
+  end
+
   it "goes on at the page it was at when the process dies, and brings no page in twice" do
     import_id = import(Pdfs.make(pages)).value
     calls = 0

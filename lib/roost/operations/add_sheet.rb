@@ -17,7 +17,7 @@ module Roost
         known = true
         taken = Store::PendingUploads.new.take(account_id, ticket) do |path|
           usable(sheet, path, mark).and_then do |slides|
-            saved = ChangeLesson.new.call(account_id, lesson_id) { |lesson| lesson.adding(slides, after: after) }
+            saved = ChangeLesson.new.call(account_id, lesson_id) { |lesson| lesson.bringing_in(slides, after: after) }
             known = !saved.nil?
             saved ? saved.map { slides } : Core::Reading.refused(GONE)
           end

@@ -66,7 +66,8 @@ module Roost
         imports.transaction do
           import = imports.find(import_id, lock: true)
           next false unless import&.coming? && import.done == number - 1
-          next give_up(import_id, GONE) unless add(import, slide, number)
+          added = add(import, slide, number)
+          next give_up(import_id, added ? added.reason : GONE) unless added&.ok?
 
           imports.update(import_id, done: number)
           true
@@ -77,7 +78,7 @@ module Roost
       def add(import, slide, number)
         after = number > 1 ? import.slide_id(number - 1) : import.after_slide
         ChangeLesson.new.call(import.account_id, import.lesson_id) do |lesson|
-          Core::Reading.ok(lesson.slide(slide.id) ? lesson : lesson.with_slides_after(after, [slide]))
+          lesson.slide(slide.id) ? Core::Reading.ok(lesson) : lesson.bringing_in([slide], after: after)
         end
       end
 

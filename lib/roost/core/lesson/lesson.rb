@@ -127,6 +127,14 @@ module Roost
         Reading.refused("#{SLIDE_LIMIT} slides is the most a lesson can have.")
       end
 
+      # The same with what comes from elsewhere: the one slide that a new lesson begins with gives way, unless something has
+      # been put on it.
+      # @return [Reading]
+      def bringing_in(added, after:)
+        fresh = slides.one? && slides.first.blank? ? without_slides([slides.first.id]) : self
+        fresh.adding(added, after: after)
+      end
+
       # The lesson with a copy of each of these slides after the last of them; the copies'
       # questions are their own.
       # @param copies [Hash{String=>String}] ids to ids of the copies

@@ -121,7 +121,7 @@ module Roost
         end
 
         def add(slides)
-          granted(change_lesson { |lesson| lesson.adding(slides, after: params["slide"]) })
+          granted(change_lesson { |lesson| lesson.bringing_in(slides, after: params["slide"]) })
           shown(slides)
         end
 
