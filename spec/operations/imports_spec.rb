@@ -50,7 +50,8 @@ RSpec.describe "Bringing a file of slides in" do
   end
 
   it "stops with a word where the lesson is full" do
-    full = Roost::Core::Lesson.new(title: "Full", slides: (1..Roost::Core::Lesson::SLIDE_LIMIT).map { |place| slide("s#{place}") })
+    slides = (1..Roost::Core::Lesson::SLIDE_LIMIT).map { |place| slide("s#{place}") }
+    full = Roost::Core::Lesson.new(title: "Full", slides: slides)
     import_id = import(Pdfs.make(pages)).value
     Roost::Operations::ChangeLesson.new.call(account, id) { Roost::Core::Reading.ok(full) }
     carry_on(import_id)
@@ -85,7 +86,7 @@ RSpec.describe "Bringing a file of slides in" do
       File.binread("spec/fixtures/locked.pdf") =>
         "“last year.pdf” is locked with a password. Save a copy without one and add that.",
       Pdfs.make(["x"] * 300) => "“last year.pdf” has 300 pages; 100 is the most. Split it and add the parts.",
-      "just words" => "“last year.pdf” is no PDF. Save your slides as PDF and add that.",
+      "just words" => "“last year.pdf” is no PDF or zip of pictures. Save your slides as PDF and add that.",
       "%PDF-1.4\n#{"x" * (50 * 1024 * 1024)}" => "“last year.pdf” is larger than 50 MB. Make it smaller, or add it in parts." }
       .each { |bytes, reason| expect(import(bytes).reason).to eq(reason) }
     expect([lesson, database[:imports].count, database[:que_jobs].count]).to eq([before, 0, 0])
@@ -100,6 +101,37 @@ RSpec.describe "Bringing a file of slides in" do
     allow_any_instance_of(Roost::Exchange::Pdf).to receive(:picture).and_return(nil)
     carry_on(other)
     expect(found(other).to_h).to include(state: "failed", reason: "Page 1 could not be drawn; the pages before it are here.")
+  end
+
+  describe "a zip of pictures" do
+    def zipped(entries)
+      Zip::OutputStream.write_buffer do |zip|
+        entries.each do |name, bytes|
+          zip.put_next_entry(name)
+          zip.write(bytes)
+        end
+      end.string
+    end
+
+    let(:photograph) { Vips::Image.black(40, 30, bands: 3).write_to_buffer(".png") }
+
+    it "makes a slide of each, in the order of their numbers, and leaves what is none" do
+      import_id = import(zipped("birds/bird 10.png" => photograph, "birds/bird 2.png" => photograph, "notes.txt" => "words",
+                                "__MACOSX/birds/._bird 2.png" => "x"), name: "birds.zip", after: "s1").value
+      carry_on(import_id)
+      expect(lesson.slides[1..2].map { |slide| [slide.name, slide.layout, slide.picture.width] })
+        .to eq([["bird 2", "full", 40], ["bird 10", "full", 40]])
+      expect(found(import_id).state).to eq("done")
+    end
+
+    it "says what is wrong with it" do
+      expect(import(zipped("notes.txt" => "words"), name: "a.zip").reason).to eq("“a.zip” has no pictures in it.")
+      expect(import("PK\x03\x04#{"x" * 300}",
+                    name: "a.zip").reason).to eq("“a.zip” is damaged or not a zip. Make it again and retry.")
+      import_id = import(zipped("bird.png" => "no picture"), name: "a.zip").value
+      carry_on(import_id)
+      expect([found(import_id).state, found(import_id).reason]).to match(["failed", /could not be drawn/])
+    end
   end
 
   describe "the job" do

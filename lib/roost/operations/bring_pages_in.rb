@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "fileutils"
+require "stringio"
 require "tempfile"
 
 module Roost
@@ -41,7 +42,8 @@ module Roost
 
       # @return [Exchange::Pdf, nil] nil when the import has failed
       def pdf(import, path)
-        return Exchange::Pdf.new(path) if File.extname(path) == ".pdf"
+        reader = ImportFile::READERS[File.extname(path).delete_prefix(".")]
+        return reader.new(path) if reader
 
         made = Exchange::Presentation.to_pdf(path)
         return give_up(import.id, "“#{import.name}” #{made.reason}") unless made.ok?
@@ -66,6 +68,7 @@ module Roost
         imports.transaction do
           import = imports.find(import_id, lock: true)
           next false unless import&.coming? && import.done == number - 1
+
           added = add(import, slide, number)
           next give_up(import_id, added ? added.reason : GONE) unless added&.ok?
 
@@ -83,6 +86,8 @@ module Roost
       end
 
       def slide(import, number, pdf)
+        return picture_slide(import, number, pdf) if pdf.is_a?(Exchange::PictureZip)
+
         png = pdf.picture(number)
         return nil unless png
 
@@ -92,6 +97,16 @@ module Roost
         heading, notes = @outline.length == import.pages ? @outline[number - 1] : []
         Core::Slide.new(id: import.slide_id(number), title: title(heading.to_s, text, number), notes: notes(notes.to_s),
                         arrangement: "full", pictures: [picture])
+      end
+
+      # @return [Core::Slide, nil] of a picture of a zip
+      def picture_slide(import, number, zip)
+        bytes = zip.bytes(number) or return nil
+        picture = KeepPicture.new.call(import.account_id, StringIO.new(bytes), zip.name(number))
+        return nil unless picture.ok?
+
+        title = File.basename(zip.name(number), ".*").tr("_-", "  ").scrub("").strip[0, 80]
+        Core::Slide.new(id: import.slide_id(number), title: title, arrangement: "full", pictures: [picture.value])
       end
 
       def notes(text)

@@ -6,12 +6,14 @@ require "securerandom"
 
 module Roost
   module Operations
-    # Takes in a file of slides (PDF, or PPTX where LibreOffice is there), and leaves its
+    # Takes in a file of slides (PDF, a zip of pictures, or PPTX where LibreOffice is there), and leaves its
     # pages to a job in the background. What can't be used is refused at once, and the
     # lesson stays as it is.
     class ImportFile
       MOST_BYTES = 50 * 1024 * 1024
       SLIDES = %w[application/vnd.openxmlformats-officedocument.presentationml.presentation application/zip].freeze
+      # What tells of pages at once.
+      READERS = { "pdf" => Exchange::Pdf, "zip" => Exchange::PictureZip }.freeze
       FULL = "can't be stored: the disk is full. The lesson is as it was; tell whoever runs this server."
 
       # @param lesson_id [Integer] of a lesson this teacher may edit
@@ -25,11 +27,11 @@ module Roost
 
         extension = extension(io, name)
         return refuse(name, Exchange::Presentation::LOCKED) if extension.nil? && Exchange::Presentation.locked?(io)
-        return refuse(name, "is no PDF. Save your slides as PDF and add that.") unless extension
+        return refuse(name, "is no PDF or zip of pictures. Save your slides as PDF and add that.") unless extension
         return refuse(name, Exchange::Presentation::MISSING) if extension == "pptx" && !Exchange::Presentation.possible?
 
         path = keep(io, extension)
-        pages = extension == "pdf" ? Exchange::Pdf.new(path).pages : Core::Reading.ok(nil)
+        pages = READERS.key?(extension) ? READERS[extension].new(path).pages : Core::Reading.ok(nil)
         return enqueue(account_id, lesson_id, path, name, after, pages.value) if pages.ok?
 
         File.delete(path)
@@ -45,7 +47,7 @@ module Roost
       def extension(io, name)
         case Marcel::MimeType.for(io)
         when "application/pdf" then "pdf"
-        when *SLIDES then "pptx" if Marcel::MimeType.for(io, name: name) == SLIDES.first
+        when *SLIDES then Marcel::MimeType.for(io, name: name) == SLIDES.first ? "pptx" : "zip"
         end
       end
 
