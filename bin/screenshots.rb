@@ -79,7 +79,7 @@ class Screenshots
 
   def prepare
     sign_in
-    take teacher, "lessons"
+    beside "today", "/today", "/lessons"
     open_lesson "Voices of the marsh"
     teacher.all(".thumb")[2].click
     take teacher, "builder-content"
@@ -107,7 +107,7 @@ class Screenshots
     session.fill_in "Email", with: @sign_in[:email]
     session.fill_in "Password", with: @sign_in[:password]
     session.click_button "Sign in"
-    session.find("h1", match: :first, text: "Lessons")
+    session.find("h1", match: :first, text: "Today")
   end
 
   def open_lesson(title)
@@ -123,11 +123,16 @@ class Screenshots
     address = teacher.current_path
     from_pdf(address)
     from_sheet(address)
-    both = %w[starters bank].map do |page|
-      teacher.visit "#{address}/#{page}"
+    beside "ready-made", "#{address}/starters", "#{address}/bank"
+  end
+
+  # Pages of the teacher in one picture.
+  def beside(name, *paths)
+    pictures = paths.map do |path|
+      teacher.visit path
       Vips::Image.new_from_buffer(sleep(0.7).then { teacher.driver.browser.screenshot_as(:png) }, "").resize(0.6)
     end
-    Vips::Image.arrayjoin(both, across: 2, shim: 8, background: [255]).write_to_file(File.join(FOLDER, "ready-made.png"))
+    Vips::Image.arrayjoin(pictures, across: 2, shim: 8, background: [255]).write_to_file(File.join(FOLDER, "#{name}.png"))
   end
 
   def from_pdf(address)

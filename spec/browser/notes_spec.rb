@@ -32,7 +32,7 @@ RSpec.describe "Notes in the margin of a seat" do
     expect(phone).to have_css("[data-note-state]", text: "✓ Saved.", wait: 10)
     expect(notes).to eq({ "s1" => "Herons stay\nall winter", "s2" => "Swallows" })
     phone.refresh
-    expect(phone.find("#own-note").value).to eq("Swallows")
+    expect(phone).to have_field("own-note", with: "Swallows")
     phone.find("#own-note").click
     command(session, "end")
     expect(phone).to have_css("h1", text: "Lesson finished")

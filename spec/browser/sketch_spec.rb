@@ -176,4 +176,19 @@ RSpec.describe "Sketching at a seat" do
     eventually { [%w[], %w[pen]].include?(tools) }
     expect_accessible(seat)
   end
+
+  it "shows the whole sheet on a phone that lies on its side" do
+    sized(800, 400)
+    box = "document.querySelector('.sketch-pad .sheet').getBoundingClientRect()"
+    width, height = seat.evaluate_script("[#{box}.width, #{box}.height]")
+    bar = seat.evaluate_script("document.querySelector('.seat-top').getBoundingClientRect().height")
+    expect([width / height, height]).to match([be_within(0.02).of(4 / 3.0), be_between(200, 400 - bar)])
+  ensure
+    sized(*Browser::PHONE)
+  end
+
+  def sized(width, height)
+    seat.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1,
+                                                                          mobile: true)
+  end
 end
