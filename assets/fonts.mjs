@@ -77,3 +77,33 @@ for (const [name, { family, file, axes, weight }] of Object.entries(FONTS)) {
   }
 }
 writeFileSync(`${folder}/_fonts.scss`, faces);
+
+// The emoji that the program itself offers (core/kinds/posts), for devices that have none: a few kB, where all of them are
+// a hundred. One typed on a phone is drawn by the phone.
+const EMOJI = [..."👍💡❓😮😂❤🐦🌊"].map((sign) => sign.codePointAt(0));
+const NOTO = "node_modules/@fontsource/noto-emoji";
+const within = (codes, ranges) =>
+  codes.filter((code) => ranges.some(([first, last = first]) => code >= parseInt(first, 16) && code <= parseInt(last, 16)));
+let emoji = "";
+for (const [, file, held] of readFileSync(`${NOTO}/400.css`, "utf8").matchAll(
+  /url\(\.\/(files\/[^)]+\.woff2)\).*?unicode-range: ([^;]+);/gs,
+)) {
+  const codes = within(
+    EMOJI,
+    held.split(",").map((part) => part.trim().slice(2).split("-")),
+  );
+  if (!codes.length) continue;
+  const name = `emoji-${codes[0].toString(16)}.woff2`;
+  writeFileSync(
+    `${folder}/${name}`,
+    await subsetFont(readFileSync(`${NOTO}/${file}`), String.fromCodePoint(...codes), { targetFormat: "woff2" }),
+  );
+  emoji += `@font-face {
+  font-family: "Noto Emoji";
+  src: url("./${name}") format("woff2");
+  font-display: swap;
+  unicode-range: ${range(codes)};
+}
+`;
+}
+writeFileSync(`${folder}/_emoji.scss`, emoji);

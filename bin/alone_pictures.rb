@@ -56,6 +56,8 @@ class AlonePictures
 
   def begin_quiz
     teacher.visit "/lessons/#{lesson_id}/start"
+    teacher.select "None", from: "Class"
+    teacher.has_no_text?("on its list")
     teacher.click_button "Open the lobby"
     code = teacher.find(".code.is-huge").text
     teacher.fill_in "practice-count", with: "19"

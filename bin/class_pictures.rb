@@ -85,7 +85,8 @@ class ClassPictures
   # @return [String] PNG of the first page
   def passes
     Tempfile.create(["passes", ".pdf"], binmode: true) do |file|
-      file.write(Roost::Operations::StudentPasses.new.cards(@account, klass.id))
+      passes = Roost::Operations::StudentPasses.new.of_class(@account, klass.id).first(8)
+      file.write(Roost::Exchange::Raster.pdf(Roost::Exchange::PassCards.pages(passes, class_name: NAME, base_url: Screenshots::ADDRESS)))
       file.flush
       `pdftoppm -r 90 -f 1 -l 1 -png #{file.path}`
     end

@@ -85,4 +85,23 @@ RSpec.describe "A slow phone" do
     expect([answer.final, answer.late]).to eq([true, false])
     expect(moment(session).record.seconds("q")[answer.seat_id]).to be < 12
   end
+
+  it "fetches a few kB for the emoji that are offered, and nothing for one that is typed" do
+    cards = Roost::Core::Kinds::Posts::Prompt.new(id: "p", settings: {})
+    board = kept_session(account, Roost::Core::Lesson.new(title: "Board", slides: [slide("s", prompt: cards)]))
+    phone = seat_window(:bo, board, as: "Bo", driver: :chromium_phone)
+    command(board, "begin")
+    phone.find("button", text: "🐦")
+    fonts = lambda do
+      phone.evaluate_async_script(<<~JS)
+        const done = arguments[0];
+        const sizes = () => performance.getEntriesByType("resource").filter(({ name }) => name.includes("emoji"))
+          .map(({ encodedBodySize }) => encodedBodySize);
+        document.fonts.ready.then(() => setTimeout(() => done(sizes()), 300));
+      JS
+    end
+    offered = fonts.call
+    phone.fill_in "New card", with: "an eagle 🦅 and an owl 🦉"
+    expect([offered.sum, fonts.call]).to match([be < 8_000, offered])
+  end
 end

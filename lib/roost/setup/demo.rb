@@ -36,6 +36,7 @@ module Roost
         colleague = accounts.create(**COLLEAGUE, password_hash: hash)
         accounts.create(**OTHER, password_hash: hash)
         Store::School.new.change(Core::SchoolSettings.read(SCHOOL).value)
+        Operations::Today::WAYS.each { |way| accounts.note_begun(account_id, way) } # she has taught for a term
         load_shelf(account_id, colleague)
         load_standards(account_id)
         classes = load_classes(account_id)
