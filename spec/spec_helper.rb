@@ -6,6 +6,7 @@ require "roost"
 require "capybara/rspec/matchers"
 require "nokogiri" # before libvips, which brings a libxml2 of its own
 require "prop_check"
+require "timeout"
 Dir[File.join(__dir__, "support/*.rb")].each { |file| require file }
 
 RSpec.configure do |config|
@@ -19,6 +20,8 @@ RSpec.configure do |config|
   config.include Capybara::RSpecMatchers, file_path: %r{spec/browser/}
   config.include Classroom, file_path: %r{spec/browser/}
   Sequel::Database.prepend(Changes)
+  # What waits for something that never comes fails, and says where it was.
+  config.around { |example| Timeout.timeout(480) { example.run } }
   config.after { expect(Changes::FROM_WEB.shift(100)).to eq([]) }
   config.filter_run_when_matching :focus
 end
