@@ -89,6 +89,20 @@ RSpec.describe "A school's first hour" do
     end
   end
 
+  it "lets nobody with a link for whoever has it take an account that is there, also where that is made meanwhile" do
+    allow(Roost.settings).to receive(:mails?).and_return(false)
+    keeper = teacher
+    key = Roost::Operations::KeepSchool.new.invite(keeper, "").value[/key=(.+)/, 1]
+    accepting = Roost::Operations::AcceptInvitation.new
+    about = accepting.about(key)
+    taken = accepting.read(about, { "name" => "Imp", "email" => "FALK@heronsgate.example" })
+    expect(taken.reason).to start_with("That address has an account.")
+    read = accepting.read(about, { "name" => "Imp", "email" => "rowe@heronsgate.example" })
+    teacher(email: "rowe@heronsgate.example", name: "Mr Rowe")
+    expect { expect(accepting.call(key, read.value, "x")).to be_nil }
+      .not_to(change { database[:accounts].where(email: "rowe@heronsgate.example").get(:password_hash) })
+  end
+
   it "sends no class to an address that is this computer's own, and says what to do" do
     session = kept_session(teacher)
     sign_in
@@ -114,6 +128,8 @@ RSpec.describe "A school's first hour" do
     expect(page_at(given)).to include("Choose a new password", "Mr Rowe")
     press("='/invitation'", password: "a better password")
     expect(page_at("/lessons")).to include("Mr Rowe")
+    told = database[:outbox_mails].order(:id).last
+    expect([told[:recipient], told[:subject]]).to eq(["rowe@heronsgate.example", "Amber Roost: your password was changed"])
     another
     set_cookie(theirs)
     expect(get("/lessons")).to be_redirect

@@ -7,6 +7,10 @@ module Roost
     class AcceptInvitation
       TAKEN = "That address has an account. Sign in with it, or write another."
 
+      CHANGED = "Amber Roost: your password was changed"
+      CHANGED_BODY = "Your password was changed by a link from the teacher who keeps the school's settings, and all devices " \
+                     "were signed out. If that wasn't you, ask for another link.\n"
+
       # @return [Hash, nil] :email, nil where it is for whoever has the link, and :name of the account that address has; nil
       #   when the link is not good any more
       def about(key)
@@ -34,19 +38,30 @@ module Roost
       def call(key, teacher, password_hash)
         school = Store::School.new
         school.transaction do
+          invited = school.invitation(key)
           next nil unless school.take_invitation?(key)
 
           known = Store::Accounts.new.id_of(teacher[:email])
-          known ? change(known, password_hash) : Store::Accounts.new.create(**teacher, password_hash: password_hash)
+          next nil if known && !invited.casecmp?(teacher[:email]) # made meanwhile, and nobody has shown it to be theirs
+
+          keep(known, teacher, password_hash)
           teacher[:email]
         end
       end
 
       private
 
-      def change(account_id, password_hash)
+      def keep(known, teacher, password_hash)
+        return Store::Accounts.new.create(**teacher, password_hash: password_hash) unless known
+
+        change(known, teacher[:email], password_hash)
+      end
+
+      # Whose it is hears of it, since the keeper has seen the link.
+      def change(account_id, email, password_hash)
         Store::Accounts.new.change_password(account_id, password_hash)
         Store::SignIns.new.finish(account_id)
+        SendMail.new.call(recipient: email, subject: CHANGED, body: CHANGED_BODY)
       end
     end
   end
