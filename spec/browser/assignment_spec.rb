@@ -82,7 +82,8 @@ RSpec.describe "An assignment, on students' devices and the teacher's" do
     ada.driver.browser.action.move_to(ada.find(".sheet").native, -90, 0).click_and_hold.move_by(40, 30).release.perform
     expect(ada).to have_css(".answer-state", text: "✓ Saved.")
     ada.click_button "Next →"
-    ada.attach_file("Picture or camera", File.join(Roost::Settings::ROOT, "docs/screenshots/lessons.png"), make_visible: true)
+    picture = File.join(Roost::Settings::ROOT, "docs/screenshots/desk-answers.png")
+    ada.attach_file("Picture or camera", picture, make_visible: true)
     expect(ada).to have_css(".post-state", text: "Picture ready.")
     ada.click_button "Add this card"
     expect(ada).to have_css(".others-cards .card-picture")

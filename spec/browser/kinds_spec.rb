@@ -424,7 +424,7 @@ RSpec.describe "Ways to answer, in real windows" do
     it "come at once to all where the teacher wants it so, with a picture, survive a reload, and go when taken back" do
       session, student = running(posts(approve: false, named: true), driver: :chromium)
       other = seat_window(:bo, session, as: "Bo", driver: :chromium_phone)
-      student.attach_file("Picture or camera", File.join(Roost::Settings::ROOT, "docs/screenshots/lessons.png"),
+      student.attach_file("Picture or camera", File.join(Roost::Settings::ROOT, "docs/screenshots/desk-answers.png"),
                           make_visible: true)
       expect(student).to have_css(".post-state", text: "Picture ready.")
       student.click_button "🐦"
