@@ -103,6 +103,19 @@ RSpec.describe "A school's first hour" do
       .not_to(change { database[:accounts].where(email: "rowe@heronsgate.example").get(:password_hash) })
   end
 
+  it "lets nobody in by a link who is stopped, nor gives one to them" do
+    keeper = teacher
+    rowe = teacher(email: "rowe@heronsgate.example", name: "Mr Rowe")
+    keeping = Roost::Operations::KeepSchool.new
+    given = keeping.invite(keeper, "Rowe@heronsgate.example").value[%r{/invitation\S+}]
+    keeping.stop(keeper, rowe)
+    expect(page_at(given)).to include("That link isn&#39;t good any more.")
+    expect(keeping.invite(keeper, "ROWE@heronsgate.example").reason)
+      .to eq("The teacher with that address is stopped. Let them in again first.")
+    keeping.stop(keeper, rowe, stopped: false)
+    expect(page_at(given)).to include("Choose a new password")
+  end
+
   it "sends no class to an address that is this computer's own, and says what to do" do
     session = kept_session(teacher)
     sign_in

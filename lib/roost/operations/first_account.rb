@@ -17,9 +17,7 @@ module Roost
       # @return [Core::Reading] of Hash, for #call
       def read(form)
         school = Store::School.new.settings.to_form.merge("name" => form["school"], "time_zone" => form["time_zone"])
-        Core::SchoolSettings.read(school).and_then do |settings|
-          next Core::Reading.refused(Core::SchoolSettings::NO_ZONE) unless Store::School.new.time_zone?(settings[:time_zone])
-
+        Store::School.new.read(school).and_then do |settings|
           Core::NewTeacher.read(form).map { |teacher| { teacher: teacher, school: settings } }
         end
       end

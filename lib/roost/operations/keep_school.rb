@@ -7,17 +7,13 @@ module Roost
       SUBJECT = "Amber Roost: teach with us"
       NOT_SELF = "The keeper can't be stopped."
       SHUT_OUT = "A teacher who is stopped can't keep the school. Let them in first."
+      STOPPED = "The teacher with that address is stopped. Let them in again first."
       NOBODY = "Choose another teacher to hand everything to."
 
       # @return [Core::Reading, nil] of what was saved; nil unless she keeps the school
       def change(account_id, form)
         keeping(account_id) do |school|
-          Core::SchoolSettings.read(form).and_then do |about|
-            next Core::Reading.refused(Core::SchoolSettings::NO_ZONE) unless school.time_zone?(about[:time_zone])
-
-            school.change(about)
-            Core::Reading.ok(about)
-          end
+          school.read(form).map { |about| about.tap { school.change(about) } }
         end
       end
 
@@ -27,8 +23,10 @@ module Roost
         keeping(account_id) do |school|
           next Core::Reading.ok(link(school.invite(account_id, nil))) if email.to_s.strip.empty?
 
-          Core::NewTeacher.email(email).map do |address|
-            link(school.invite(account_id, address)).tap { |link| mail(address, link, school.settings.name) }
+          Core::NewTeacher.email(email).and_then do |address|
+            next Core::Reading.refused(STOPPED) if school.stopped?(address)
+
+            Core::Reading.ok(link(school.invite(account_id, address)).tap { |link| mail(address, link, school.settings.name) })
           end
         end
       end

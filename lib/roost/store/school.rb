@@ -35,14 +35,19 @@ module Roost
       # How names are put into order (PostgreSQL's, from ICU).
       def collation = "#{database[:school].get(:language)}-x-icu"
 
+      # @param form [Hash] as Core::SchoolSettings reads it
+      # @return [Core::Reading] of Hash, for #change
+      def read(form)
+        Core::SchoolSettings.read(form).and_then do |about|
+          time_zone?(about[:time_zone]) ? Core::Reading.ok(about) : Core::Reading.refused(Core::SchoolSettings::NO_ZONE)
+        end
+      end
+
       # @param about [Hash] of Row
       def change(about)
         grades = %i[top_grade grade_step].to_h { |name| [name, BigDecimal(about.fetch(name), 8)] }
         database[:school].update(**about, **grades, domains: Sequel.pg_array(about.fetch(:domains), :text))
       end
-
-      # Whether the database, whose clock is the only one, knows such a zone.
-      def time_zone?(name) = database[:pg_timezone_names].where(name: name).any?
 
       def keeper?(account_id) = database[:accounts].where(id: account_id, keeper: true).any?
 
@@ -59,6 +64,9 @@ module Roost
       def stop(account_id, stopped)
         database[:accounts].where(id: account_id).update(stopped_at: stopped ? Sequel.function(:clock_timestamp) : nil)
       end
+
+      # Whether the teacher with this address is stopped.
+      def stopped?(email) = stopped.where(Sequel.function(:lower, :email) => email.downcase).any?
 
       # The one keeper there is from now on.
       def make_keeper(account_id)
@@ -122,6 +130,11 @@ module Roost
 
       private
 
+      # Whether the database, whose clock is the only one, knows such a zone.
+      def time_zone?(name) = database[:pg_timezone_names].where(name: name).any?
+
+      def stopped = database[:accounts].from_self(alias: :stopped).exclude(stopped_at: nil)
+
       def of_domain?(email)
         school = settings
         school.joining == "domains" && school.domains.include?(email.downcase.split("@").last)
@@ -131,9 +144,11 @@ module Roost
         good_invitation(key).where(Sequel.|({ email: nil }, { Sequel.function(:lower, :email) => email.downcase }))
       end
 
+      # Whoever is stopped comes in by no link.
       def good_invitation(key)
         fresh = Sequel.lit("created_at > now() - make_interval(days => ?)", INVITED_FOR)
-        database[:invitations].where(digest: SignIns.digest(key.to_s)).where(fresh)
+        theirs = stopped.where(Sequel.function(:lower, :email) => Sequel.function(:lower, Sequel[:invitations][:email]))
+        database[:invitations].where(digest: SignIns.digest(key.to_s)).where(fresh).exclude(theirs.select(1).exists)
       end
 
       def good_set_up(key)

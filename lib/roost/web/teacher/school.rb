@@ -9,7 +9,7 @@ module Roost
       get("/") { school_page }
 
       post "/" do
-        saved = Operations::KeepSchool.new.change(account_id, params)
+        saved = Operations::KeepSchool.new.change(account_id, params) || not_found
         redirect "/school?saved=1", 303 if saved.ok?
 
         status 422
@@ -48,7 +48,7 @@ module Roost
         end
 
         def invited(email)
-          made = Operations::KeepSchool.new.invite(account_id, email)
+          made = Operations::KeepSchool.new.invite(account_id, email) || not_found
           status 422 unless made.ok?
           said = partial("school/invited", link: made.value, reason: made.reason, sent_to: email.strip)
           Part.asked?(env) ? said : school_page(invited: said)
