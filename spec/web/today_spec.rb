@@ -78,6 +78,10 @@ RSpec.describe "Today" do
     database[:answers].where(session_id: late.id).update(late: true)
     expect(text("section[aria-labelledby=today-waiting] li"))
       .to eq(["1 card to approve in “Board”, Year 7 Kestrel", "1 late answer to decide on in “Birds on the move”"])
+    command(late, "jump", slide: "s2")
+    save(late, seat, "s2", { "options" => ["o1"] })
+    database[:answers].where(session_id: late.id).update(late: true)
+    expect(Nokogiri::HTML(get("/today").body).css("section[aria-labelledby=today-waiting] li").length).to eq(2)
     Roost::Operations::LetCount.new.call(account, late.id, "s3", counts: true)
     get "/today"
     expect(last_response.body).not_to include("late answer")

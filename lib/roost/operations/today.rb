@@ -50,10 +50,15 @@ module Roost
 
       def waiting(account_id, open)
         cards = open.map { |each| Waiting.new(what: :cards, many: WaitingCards.new.call(each.row).values.sum, row: each.row) }
-        late = Store::PastSessions.new.late_answers(account_id, LATE_DAYS).map do |row, slide_id, count|
-          Waiting.new(what: :late, many: count, row: row, slide_id: slide_id)
+        cards.select { |each| each.many.positive? } + late(account_id)
+      end
+
+      # Only a question with a key has marks to decide on.
+      def late(account_id)
+        Store::PastSessions.new.late_answers(account_id, LATE_DAYS).filter_map do |row, slide_id, count|
+          keyed = Store::Sessions.new.lesson_of(row).slide(slide_id)&.prompt&.keyed?
+          Waiting.new(what: :late, many: count, row: row, slide_id: slide_id) if keyed
         end
-        cards.select { |each| each.many.positive? } + late
       end
 
       def past(account_id)
