@@ -121,6 +121,9 @@ RSpec.describe "A sheet that somebody else made" do
       .to eq([["Heron, owl, duck", "Swallow, stork, crane"], ["Owl, heron, duck", "Nobody, ever, at all"]])
     commas = "Question,Option A,Option B\n\"Stay; leave; or sleep?\",Heron; owl; duck; crane,Swallow; stork; crane; owl\n"
     expect(options(read(commas))).to eq([["Heron; owl; duck; crane", "Swallow; stork; crane; owl"]])
+    uneven = "Question;Option A;Option B;Right\nWho, who;Owl, duck, crane;Tern\nWhen, why, now;Then, soon\n" \
+             "How, so;By, on, in;Foot;A\n"
+    expect(options(read(uneven)).first).to eq(["Owl, duck, crane", "Tern"])
   end
 
   it "is told apart where it is locked, or of an old format" do

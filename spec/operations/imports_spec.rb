@@ -126,6 +126,10 @@ RSpec.describe "Bringing a file of slides in" do
 
     it "says what is wrong with it" do
       expect(import(zipped("notes.txt" => "words"), name: "a.zip").reason).to eq("“a.zip” has no pictures in it.")
+      full = zipped((0..Roost::Exchange::PictureZip::MOST_ENTRIES).to_h { |number| ["#{number}.txt", ""] })
+      allow(Zip::File).to receive(:open).and_raise("what it holds was read")
+      expect(import(full, name: "a.zip").reason).to eq("“a.zip” has too many files in it. Make one of the pictures alone.")
+      allow(Zip::File).to receive(:open).and_call_original
       expect(import("PK\x03\x04#{"x" * 300}",
                     name: "a.zip").reason).to eq("“a.zip” is damaged or not a zip. Make it again and retry.")
       import_id = import(zipped("bird.png" => "no picture"), name: "a.zip").value

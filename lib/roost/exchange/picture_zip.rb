@@ -13,6 +13,13 @@ module Roost
       NAMES = /\.(?:png|jpe?g|webp|gif|svg|heic|heif|avif)\z/i
       # What some programs put beside every file.
       BESIDE = %r{(?:\A|/)(?:__MACOSX/|\.)}
+      MANY = "has too many files in it. Make one of the pictures alone."
+      # The end of the list of what a zip holds, which says how many entries there are. Source: APPNOTE.TXT 6.3.10, section
+      # 4.3.16.
+      END_OF_LIST = "PK\x05\x06".b
+      # With both of these it says so elsewhere, in 64 bits; no zip of this size has to.
+      IN_64_BITS = ["PK\x06\x06".b, "PK\x06\x07".b].freeze
+      LONGEST_END = 22 + 65_535 # bytes, with its comment
       NONE = "has no pictures in it."
       BROKEN = "is damaged or not a zip. Make it again and retry."
 
@@ -23,6 +30,8 @@ module Roost
 
       # @return [Core::Reading] of how many pictures there are; refused in words that go on after the file's name
       def pages
+        return Core::Reading.refused(MANY) if entries > MOST_ENTRIES
+
         many = names.length
         return Core::Reading.refused(NONE) if many.zero?
         return Core::Reading.refused("has #{many} pictures; #{MOST} is the most. Split it and add the parts.") if many > MOST
@@ -45,10 +54,20 @@ module Roost
 
       private
 
+      # As the end of its list says, before the list is read; 65 535 where there are more than it can say.
+      def entries
+        File.open(@path, "rb") do |file|
+          file.seek(-[LONGEST_END, file.size].min, IO::SEEK_END)
+          tail = file.read
+          at = tail.rindex(END_OF_LIST) or raise ArgumentError, "no end"
+          next MOST_ENTRIES + 1 if IN_64_BITS.all? { |mark| tail.include?(mark) }
+
+          tail.byteslice(at + 10, 2).to_s.unpack1("v") || raise(ArgumentError, "cut off")
+        end
+      end
+
       def names
         @names ||= Zip::File.open(@path) do |zip|
-          raise ArgumentError, "too many entries" if zip.size > MOST_ENTRIES
-
           zip.select(&:file?).map(&:name).grep(NAMES).grep_v(BESIDE).sort_by { |name| in_order(name) }
         end
       end

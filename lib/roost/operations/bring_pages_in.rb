@@ -18,13 +18,13 @@ module Roost
         return unless import&.coming?
 
         path = Roost.settings.var("imports", import.file)
-        pdf = pdf(import, path)
-        return unless pdf
+        file = readable(import, path)
+        return unless file
 
         @outline = File.extname(path) == ".pptx" ? Exchange::Presentation.outline(path) : []
         import = Store::Imports.new.find(import_id)
         ((import.done + 1)..import.pages).each do |number|
-          return clear(path) unless bring(import_id, number, pdf)
+          return clear(path) unless bring(import_id, number, file)
         end
         Store::Imports.new.update(import_id, state: "done")
         clear(path)
@@ -40,8 +40,8 @@ module Roost
 
       def clear(path) = FileUtils.rm_f([path, "#{path.delete_suffix(File.extname(path))}.pdf"])
 
-      # @return [Exchange::Pdf, nil] nil when the import has failed
-      def pdf(import, path)
+      # @return [Exchange::Pdf, Exchange::PictureZip, nil] nil when the import has failed
+      def readable(import, path)
         reader = ImportFile::READERS[File.extname(path).delete_prefix(".")]
         return reader.new(path) if reader
 
@@ -57,11 +57,11 @@ module Roost
       end
 
       # @return [true, false, nil] whether to go on
-      def bring(import_id, number, pdf)
+      def bring(import_id, number, file)
         import = Store::Imports.new.find(import_id)
         return false unless import&.coming?
 
-        slide = slide(import, number, pdf)
+        slide = slide(import, number, file)
         return give_up(import_id, format(UNDRAWN, number)) unless slide
 
         imports = Store::Imports.new
@@ -85,9 +85,12 @@ module Roost
         end
       end
 
-      def slide(import, number, pdf)
-        return picture_slide(import, number, pdf) if pdf.is_a?(Exchange::PictureZip)
+      def slide(import, number, file)
+        file.is_a?(Exchange::PictureZip) ? picture_slide(import, number, file) : page_slide(import, number, file)
+      end
 
+      # @return [Core::Slide, nil] of a page of a PDF
+      def page_slide(import, number, pdf)
         png = pdf.picture(number)
         return nil unless png
 

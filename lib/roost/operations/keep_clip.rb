@@ -33,7 +33,9 @@ module Roost
         extension = types[type]
         return refuse(name, kind == "video" && SOUND.key?(type) ? A_SOUND : "is not #{otherwise}") unless extension
         return refuse(name, "is larger than #{most / MEGABYTE} MB. Make it shorter or smaller.") if io.size > most
-        return refuse(name, unplayed(extension, io)) if kind == "video" && unplayed(extension, io)
+
+        reason = unplayed(extension, io) if kind == "video"
+        return refuse(name, reason) if reason
 
         keeping(name) { Core::Clip.new(file: media.keep(io, extension: extension, account_id: account_id)).freeze }
       end

@@ -175,7 +175,7 @@ module Roost
           state.opening&.open? ? :writing : :here
         end
 
-        # In a quiz, :answered is who has handed in or has time's up.
+        # In a quiz, :answered is who has handed in, or whose time is up.
         def at_work(seat)
           sitting = sittings[seat.id]
           return :answered if sitting&.over?(now)

@@ -3,7 +3,7 @@
 module Roost
   module Core
     module Session
-      # Make talking pairs: those who are here, in pairs or threes, by chance. Nobody gets the same neighbour again as
+      # Talking pairs: those who are here, in pairs or threes, by chance. Nobody gets the same neighbour again as
       # long as that can be avoided: pairs of an even number go round by the circle method (as chess tournaments are
       # paired), which meets everybody once in n − 1 rounds; other sizes, and a class that has changed since, are
       # shuffled, and people change places as long as that lessens how often neighbours have met.

@@ -47,7 +47,7 @@ module Roost
           refuse(UNREADABLE) if text.nil?
           said = text.match(SAID)
           text = said.post_match if said
-          separator = said ? said[:separator] : separator(text)
+          separator = said ? said[:separator] : separator(text, headings)
           refuse(CROWDED) if text.count(separator) > MOST_SEPARATORS
 
           below(rows(text, separator, said ? 2 : 1), most, headings)
@@ -55,16 +55,17 @@ module Roost
           refuse(UNREADABLE)
         end
 
-        # The one that gives most of the first rows the same number of columns, and of those the one that gives most columns:
-        # the very first row may be a title, and sentences hold commas.
-        def self.separator(text)
+        # The one by which a row has a heading, else the one that gives most of the first rows the same number of columns, and
+        # of those the one that gives most columns: the very first row may be a title, and sentences hold commas.
+        def self.separator(text, headings)
           start = text[0, LOOKED_AT]
           SEPARATORS.max_by do |each|
-            lengths = CSV.new(start, col_sep: each, liberal_parsing: true).first(ABOVE).map(&:length)
-            many, rows = lengths.tally.reject { |length,| length < 2 }.max_by { |length, times| [times, length] }
-            [rows.to_i, many.to_i]
+            first = CSV.new(start, col_sep: each, liberal_parsing: true).first(ABOVE)
+            headed = first.count { |cells| cells.length > 1 && Reader.headed?(cells, headings) }
+            many, rows = first.map(&:length).tally.reject { |length,| length < 2 }.max_by { |length, times| [times, length] }
+            [headed.clamp(0, 1), rows.to_i, many.to_i]
           rescue CSV::MalformedCSVError
-            [0, 0]
+            [0, 0, 0]
           end
         end
 
