@@ -58,12 +58,11 @@ RSpec.describe Roost::Web::LookingBack do
     end
   end
 
-  it "is asked for Today, results, assignments, what to bring back and exports; all else is answered at once" do
+  it "is asked for results, assignments, what to bring back and exports; all else is answered at once" do
     answering("HTTP/1.1 204 No Content\r\n\r\n") do
-      paths = %w[/today /results /results/1/print /assignments/3
-                 /classes/2/bring-back /classes/2/roster.zip /lessons/4/questions.csv]
+      paths = %w[/results /results/1/print /assignments/3 /classes/2/bring-back /classes/2/roster.zip /lessons/4/questions.csv]
       expect(paths.map { |path| get(path).status }).to all(eq(204))
-      others = %w[/desk/1 /lessons/4 /classes/2 /seat/abc /join /resultsx]
+      others = %w[/today /desk/1 /lessons/4 /classes/2 /seat/abc /join /resultsx]
       expect(others.map { |path| get(path).body }).to all(eq("here"))
     end
   end

@@ -5,10 +5,10 @@ require "socket"
 
 module Roost
   module Web
-    # Hands on whatever looks back (results, exports, assignments, what to bring back, Today) to a process of its own behind a
-    # Unix socket (config/lookback.rb), so that no lesson waits for what is worked out there.
+    # Hands on whatever looks back (results, exports, assignments, what to bring back) to a process of its own behind a Unix
+    # socket (config/lookback.rb), so that no lesson waits for what is worked out there.
     class LookingBack
-      PATHS = %r{\A/(?:results|assignments|today)(?:/|\z)|\A/classes/(?:\d+/)?(?:bring-back|roster\.zip|students\.csv)\z|
+      PATHS = %r{\A/(?:results|assignments)(?:/|\z)|\A/classes/(?:\d+/)?(?:bring-back|roster\.zip|students\.csv)\z|
                  \A/lessons/\d+/questions\.(?:csv|xlsx)\z}x
       # At a time in one web process.
       MOST = 12
