@@ -5,6 +5,9 @@ require_relative "../lib/roost"
 # The process that looks back (Roost::Web::LookingBack): behind a Unix socket, few at a time, and after everything else.
 settings = Roost.settings
 environment "production"
+# The program that runs it may be gone before it listens to being asked to end.
+parent = Process.ppid
+after_booted { Process.kill(:TERM, Process.pid) unless Process.ppid == parent }
 bind "unix://#{settings.lookback_socket}?umask=0077"
 threads 1, 3
 workers 0

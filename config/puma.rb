@@ -4,6 +4,9 @@ require_relative "../lib/roost"
 
 settings = Roost.settings
 environment "production"
+# The program that runs it may be gone before it listens to being asked to end.
+parent = Process.ppid
+after_booted { Process.kill(:TERM, Process.pid) unless Process.ppid == parent }
 bind "tcp://#{settings.host}:#{settings.port}"
 threads 1, settings.threads
 workers settings.workers

@@ -15,6 +15,16 @@ RSpec.describe Roost::Setup::Supervisor do
     end
   end
 
+  it "asks a program again to end that lets the first time pass" do
+    Dir.mktmpdir do |folder|
+      deaf = described_class::Program.new("sh", "-c", "trap 'trap - TERM' TERM; : > on; while :; do sleep 0.1; done", folder: folder)
+      deaf.start
+      sleep 0.02 until File.exist?(File.join(folder, "on"))
+      deaf.stop
+      expect(deaf).not_to be_running
+    end
+  end
+
   describe "what it keeps up" do
     let(:said) { [] }
     let(:time) { [0.0] }
@@ -73,38 +83,45 @@ RSpec.describe Roost::Setup::Supervisor do
       port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
       env = { "ROOST_VAR" => var, "ROOST_PORT" => port.to_s, "ROOST_WORKERS" => "0", "ROOST_ENV" => "production" }
       log = File.join(var, "log")
-      pid = spawn(env, "bundle", "exec", "ruby", "-Ilib", "bin/serve", chdir: Roost::Settings::ROOT, %i[out err] => [log, "a"])
+      serve = spawn(env, "bundle", "exec", "ruby", "-Ilib", "bin/serve", chdir: Roost::Settings::ROOT, %i[out err] => [log, "a"])
       await_joining(port, 60)
       kill(`pgrep -f "puma .*:#{port}"`)
       await_joining(port, 20)
       notes = Dir["#{var}/postgres/postmaster.pid", "/var/lib/amber-roost-*/postmaster.pid"]
       kill(File.read(notes.max_by { |file| File.mtime(file) }))
       expect(Net::HTTP.get_response(URI("http://127.0.0.1:#{port}/")).code).to eq("200") # needs no database
+      within(10) { File.read(log).include?("The database has ended.") }
       await_joining(port, 30)
-      expect(File.read(log)).to include("The web server has ended.", "The database has ended.")
+      expect(File.read(log)).to include("The web server has ended.")
       expect(File.read(log)).not_to match(/^\s+from /)
-      kill(pid.to_s)
-      Process.wait(pid)
-      again = spawn(env, "bundle", "exec", "ruby", "-Ilib", "-rsocket", "-e", <<~RUBY, chdir: Roost::Settings::ROOT)
+      kill(serve.to_s)
+      Process.wait(serve)
+      serve = spawn(env, "bundle", "exec", "ruby", "-Ilib", "-rsocket", "-e", <<~RUBY, chdir: Roost::Settings::ROOT)
         sleep 0.2 while begin; TCPSocket.new("127.0.0.1", #{port}).close || true; rescue SystemCallError; false; end
         load "bin/serve"
       RUBY
+      within(60) { `pgrep -f "bin/work" --parent #{serve}`.lines.length == 1 }
       await_joining(port, 60)
-      expect(`pgrep -f "bin/work" --parent #{again}`.lines.length).to eq(1)
-      Process.kill(:TERM, again)
-      expect(Process.wait2(again).last).to be_success
+      Process.kill(:TERM, serve)
+      expect(Process.wait2(serve).last).to be_success
+      serve = nil
+    ensure
+      serve && Process.kill(:TERM, serve) && Process.wait(serve)
     end
   end
 
   # Waits until a code is looked up and not found.
   def await_joining(port, seconds)
-    ending = Time.now + seconds
-    loop do
-      answer = Net::HTTP.post_form(URI("http://127.0.0.1:#{port}/join"), "code" => "ABC 234", "name" => "Ada")
-      break if answer.code == "422"
+    within(seconds) do
+      Net::HTTP.post_form(URI("http://127.0.0.1:#{port}/join"), "code" => "ABC 234", "name" => "Ada").code == "422"
     rescue SystemCallError, EOFError
-      nil
-    ensure
+      false
+    end
+  end
+
+  def within(seconds)
+    ending = Time.now + seconds
+    until yield
       raise "not there after #{seconds} s" if Time.now > ending
 
       sleep 0.2

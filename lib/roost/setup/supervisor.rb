@@ -24,6 +24,10 @@ module Roost
         # the port is free.
         WITH_PARENT = %w[setpriv --pdeathsig TERM].freeze
 
+        # In turns of LOOK: when it is asked to end once more, and from when on it is ended.
+        ASK = 10
+        PATIENCE = 100
+
         # @param command [Array<String>] as for spawn
         # @param folder [String] that it runs in
         # @param environment [Hash{String=>String}] besides what this program has
@@ -42,15 +46,16 @@ module Roost
           !@pid.nil?
         end
 
-        # Asks it to end, and waits until it has.
+        # Asks it to end, again and again, since a web server that has only begun lets that pass, and ends it when it
+        # takes too long.
         def stop
-          return unless running?
-
-          Process.kill(:TERM, @pid)
-          Process.wait(@pid)
+          asked = 0
+          while running?
+            Process.kill(asked < PATIENCE ? :TERM : :KILL, @pid) if (asked % ASK).zero?
+            asked += 1
+            sleep LOOK
+          end
         rescue SystemCallError
-          nil
-        ensure
           @pid = nil
         end
       end
