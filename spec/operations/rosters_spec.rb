@@ -23,6 +23,23 @@ RSpec.describe "Classes from the school's own records" do
 
   def names(id = kestrel.id) = students.of_class(id).map(&:name)
 
+  # What goes out of the class.
+  def sent(name: "Edda Falk", email: "e@h.example", school: "Heronsgate")
+    all = students.of_class(kestrel.id)
+    out = Roost::Exchange::OneRoster::Sent.new(row: kestrel, students: all, people: students.records(all.map(&:id)),
+                                               details: Roost::Store::Classes.new.records(kestrel.id))
+    bytes = Roost::Exchange::OneRoster.zip([out], school: school, teacher: { id: 1, name: name, email: email })
+    Tempfile.create("out").tap { |each| each.binmode && each.write(bytes) && each.rewind }
+  end
+
+  def tables(file)
+    Zip::File.open(file.path) do |zip|
+      zip.entries.to_h do |entry|
+        [entry.name, CSV.parse(entry.get_input_stream.read.force_encoding("UTF-8"), headers: true)]
+      end
+    end
+  end
+
   it "come in once they have been looked at, and the same package again changes nothing" do
     look = bringing.look_at(account, package).value
     expect(look.overview.groups.map { |group| [group.title, group.students, group.teachers] })
@@ -130,6 +147,7 @@ RSpec.describe "Classes from the school's own records" do
       bring(file)
       expect(kestrel).to be_nil
       expect(Roost::Store::Classes.new.all(account, archived: true).map(&:students)).to eq([2])
+      expect(compare(file).value).to be_empty
     end
 
     it "can't make a class that they only refer to" do
@@ -159,21 +177,111 @@ RSpec.describe "Classes from the school's own records" do
 
   it "go out as they came in, and come back as the same" do
     bring(package)
-    bytes = Roost::Exchange::OneRoster.zip([[kestrel, students.of_class(kestrel.id)]],
-                                           school: "Heronsgate", teacher: { id: 1, name: "Edda Falk", email: "e@h.example" })
-    file = Tempfile.create("out").tap { |each| each.binmode && each.write(bytes) && each.rewind }
+    file = sent
+    back = compare(file).value
+    expect(back.classes.map { |each| [each.found.empty?, each.gone] } + back.people + back.leavers).to eq([[true, false]])
+    before = [students.of_class(kestrel.id), kestrel]
+    bring(file)
+    expect([students.of_class(kestrel.id), kestrel]).to eq(before)
     expect(compare(file).value).to be_empty
-    Zip::File.open(file.path) do |zip|
-      tables = zip.entries.to_h do |entry|
-        [entry.name, CSV.parse(entry.get_input_stream.read.force_encoding("UTF-8"), headers: true)]
-      end
-      expect(tables["manifest.csv"].to_h(&:fields))
-        .to include("oneroster.version" => "1.2", "file.users" => "bulk", "file.results" => "absent")
-      expect(tables["enrollments.csv"].map { |row| row["role"] }.tally).to eq("student" => 2, "teacher" => 1)
-      ids = tables.to_h { |name, rows| [name.delete_suffix(".csv"), rows.map { |row| row["sourcedId"] }] }
-      expect(tables["enrollments.csv"].map { |row| row["userSourcedId"] } - ids["users"]).to eq([])
-      expect(tables["classes.csv"].map { |row| row.to_h.values_at("courseSourcedId", "schoolSourcedId", "termSourcedIds") })
-        .to eq([[ids["courses"].first, ids["orgs"].first, ids["academicSessions"].first]])
+    tables = tables(file)
+    expect(tables["manifest.csv"].to_h(&:fields))
+      .to include("oneroster.version" => "1.2", "file.users" => "bulk", "file.results" => "absent")
+    expect(tables["enrollments.csv"].map { |row| row["role"] }.tally).to eq("student" => 2, "teacher" => 2)
+    ids = tables.to_h { |name, rows| [name.delete_suffix(".csv"), rows.map { |row| row["sourcedId"] }] }
+    expect(tables["enrollments.csv"].map { |row| row["userSourcedId"] } - ids["users"]).to eq([])
+    expect(tables["classes.csv"].map { |row| row.to_h.values_at("courseSourcedId", "schoolSourcedId", "termSourcedIds") })
+      .to eq([[ids["courses"].first, ids["orgs"].first, ids["academicSessions"].first]])
+  end
+
+  it "keep for other programs what they said of terms, course, user names and teachers, and no passwords" do
+    rows = { "users" => [%w[sourcedId status givenName familyName username grades password email phone preferredGivenName],
+                         %w[u1 active Adelheid Lindqvist alindqvist 07 secret-1 ada@h.example 0123 Ada],
+                         %w[u9 active Edda Falk efalk] + [nil, "secret-2", "falk@heronsgate.example"]],
+             "classes" => [%w[sourcedId title grades courseSourcedId classCode classType schoolSourcedId termSourcedIds subjects],
+                           %w[c1 Kestrel 07 k1 7K homeroom o1] + ["t1,t2", "Biology,Ecology"]],
+             "courses" => [%w[sourcedId title courseCode], %w[k1 Life BIO-7]], "orgs" => [%w[sourcedId name], %w[o1 Heronsgate]],
+             "academicSessions" => [%w[sourcedId title type startDate endDate schoolYear],
+                                    %w[t1 Autumn term 2026-09-01 2026-12-20 2027], %w[t2 Spring term 2027-01-04 2027-04-01 2027]],
+             "enrollments" => [%w[classSourcedId userSourcedId role], %w[c1 u1 student], %w[c1 u9 teacher]] }
+    named = %w[orgs courses academicSessions].to_h { |name| ["file.#{name}", "bulk"] }
+    package = -> { roster(manifest: named, files: rows) }
+    bring(package.call)
+    expect(compare(package.call).value).to be_empty
+    Roost::Store::Classes.new.change(Roost::Store::Classes.new.of_roster(account, ["c1"])["c1"].id, name: "Year 7 Kestrel")
+    tables = tables(sent(email: "falk@heronsgate.example"))
+    theirs = ->(name) { tables["#{name}.csv"].map { |row| rows.fetch(name).first.map { |column| row[column] } } }
+    expect(theirs["academicSessions"]).to eq(rows["academicSessions"].drop(1))
+    expect(theirs["courses"]).to eq([%w[k1 Life BIO-7]])
+    expect(theirs["classes"]).to eq([["c1", "Year 7 Kestrel", *rows["classes"].last.drop(2)]])
+    columns = %w[sourcedId givenName familyName username grades preferredGivenName]
+    expect(tables["users.csv"].map { |row| row.to_h.values_at(*columns) })
+      .to match_array([["u9", "Edda", "Falk", "efalk", nil, nil], %w[u1 Adelheid Lindqvist alindqvist 07 Ada]])
+    expect(tables["enrollments.csv"].map { |row| row.to_h.values_at("userSourcedId", "role") })
+      .to match_array([%w[u9 teacher], %w[u1 student]])
+    expect(tables.values.flat_map { |table| table.map(&:fields) }.flatten & %w[secret-1 secret-2 ada@h.example 0123]).to eq([])
+    rows["users"][1][4] = "ada.l"
+    changed = compare(package.call).value
+    expect([changed.empty?, changed.classes.first.found.empty?]).to eq([false, true])
+    bring(package.call)
+    expect(tables(sent)["users.csv"].map { |row| row["username"] }).to include("ada.l")
+  end
+
+  it "leave out who begins later, and leave in who is in the class already" do
+    later = (Date.today + 40).iso8601
+    bring(package)
+    places = [%w[c1 u2], %w[c1 u3], %w[c1 u1]]
+    enrolled = [%w[classSourcedId userSourcedId role beginDate endDate],
+                *places.map { |place| [*place, "student", place.last == "u2" ? nil : later, nil] }]
+    file = package(people: people.merge("u3" => %w[Dev Raman]), files: { "enrollments" => enrolled })
+    expect(compare(file).value.classes.first.told.coming.map { |each| [each.given, each.begins] })
+      .to match_array([["Dev", later], ["Ada", later]])
+    bring(file)
+    expect(names).to eq(["Ada Lindqvist", "Bo Marsh"])
+    enrolled.each { |row| row[3] = Date.today.iso8601 if row[3] == later }
+    bring(package(people: people.merge("u3" => %w[Dev Raman]), files: { "enrollments" => enrolled }))
+    expect(names).to eq(["Ada Lindqvist", "Bo Marsh", "Dev Raman"])
+  end
+
+  describe "with a name that a teacher typed" do
+    let(:typed) { Roost::Operations::KeepClass.new.create(account, { "name" => "Chess" }).value }
+    let(:ticket) { bringing.look_at(account, package).value.ticket }
+
+    def type(names, class_id = typed)
+      fill = Roost::Operations::FillClass.new
+      fill.call(account, class_id, fill.look_at_text(account, class_id, names).value.ticket, sheet: false)
+    end
+
+    def people_of(name) = students.known(account).select { |student| student.name == name }
+
+    before { type("Ada Lindqvist") }
+
+    it "ask whether it is the same person; in another class it isn't unless she says so" do
+      found = compare(package).value
+      expect(found.namesakes.map { |each| [each.student.name, each.same, each.places.map(&:last)] })
+        .to eq([["Ada Lindqvist", false, ["Chess"]]])
+      bring(package)
+      expect(people_of("Ada Lindqvist").length).to eq(2)
+    end
+
+    it "are that student where she says so" do
+      bringing.call(account, ticket, ["c1"], same: ["u1"])
+      expect(people_of("Ada Lindqvist").map { |student| [student.sourced_id, students.classes_of(student.id).length] })
+        .to eq([["u1", 2]])
+    end
+
+    it "are somebody else of the same class where she says so, and the one she typed stays" do
+      id = Roost::Operations::KeepClass.new.create(account, { "name" => "Year 7 Kestrel" }).value
+      type("Bo Marsh", id)
+      expect(compare(package).value.namesakes.map { |each| [each.student.name, each.same] })
+        .to match_array([["Ada Lindqvist", false], ["Bo Marsh", true]])
+      bringing.call(account, ticket, ["c1"], same: [])
+      expect(names).to eq(["Ada Lindqvist", "Bo Marsh", "Bo Marsh"])
+    end
+
+    it "are taken for that student by the number" do
+      type("Ada Lindqvist\t701")
+      expect(compare(package).value.namesakes).to eq([])
     end
   end
 
@@ -181,15 +289,14 @@ RSpec.describe "Classes from the school's own records" do
     bring(roster(people: { "p1" => ["=HYPERLINK(A1)", "+Fen", "@7"] }, classes: { "c1" => ["Year 7 Kestrel"] },
                  places: [%w[c1 p1]]))
     before = students.of_class(kestrel.id)
-    bytes = Roost::Exchange::OneRoster.zip([[kestrel, before]], school: "=Heronsgate",
-                                                                teacher: { id: 1, name: "-Edda Falk", email: "e@h.example" })
-    file = Tempfile.create("out").tap { |each| each.binmode && each.write(bytes) && each.rewind }
+    file = sent(name: "-Edda Falk", school: "=Heronsgate")
     Zip::File.open(file.path) do |zip|
       cells = zip.entries.flat_map { |entry| CSV.parse(entry.get_input_stream.read.force_encoding("UTF-8")).flatten.compact }
       expect(cells.grep(/\A[=+@]|\A-(?!\d)/)).to eq([])
       expect(cells.grep(/\A'/)).not_to be_empty
     end
-    expect(compare(file).value).to be_empty
+    expect(compare(file).value.classes.map { |each| each.found.empty? }).to eq([true])
+    bring(file)
     expect(students.of_class(kestrel.id)).to eq(before)
   end
 end

@@ -17,7 +17,8 @@ RSpec.describe Roost::Setup::Supervisor do
 
   it "asks a program again to end that lets the first time pass" do
     Dir.mktmpdir do |folder|
-      deaf = described_class::Program.new("sh", "-c", "trap 'trap - TERM' TERM; : > on; while :; do sleep 0.1; done", folder: folder)
+      once = "trap 'trap - TERM' TERM; : > on; while :; do sleep 0.1; done"
+      deaf = described_class::Program.new("sh", "-c", once, folder: folder)
       deaf.start
       sleep 0.02 until File.exist?(File.join(folder, "on"))
       deaf.stop

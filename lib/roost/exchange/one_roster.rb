@@ -26,10 +26,13 @@ module Roost
 
       # given, family, number:: nil where the package refers to somebody whom it does not hold
       # gone::         whether it says that they are no more
-      Person = Struct.new(:row, :id, :given, :family, :number, :gone, keyword_init: true)
+      # begins::       ISO 8601, of who isn't in the class yet
+      # details::      Hash, as in Details#of_person
+      Person = Struct.new(:row, :id, :given, :family, :number, :gone, :begins, :details, keyword_init: true)
 
-      # students:: Array of Person; leaving:: ids of those who are said to leave
-      Told = Struct.new(:group, :students, :leaving, keyword_init: true)
+      # students:: Array of Person; coming:: Array of Person who begin later; leaving:: ids of those who are said to leave
+      # details::  Hash, as in Details#of_class
+      Told = Struct.new(:group, :students, :coming, :leaving, :details, keyword_init: true)
 
       # told::   Array of Told
       # people:: Array of Person, all it tells of, where it tells what has changed
@@ -51,13 +54,17 @@ module Roost
         package("classes", path, *ids).map do |said|
           told = said["classes"].map do |each|
             Told.new(group: group(each, students: each["students"].length), students: people(each["students"]),
-                     leaving: each["leaving"]).freeze
+                     coming: people(each["coming"]), leaving: each["leaving"], details: each["details"]).freeze
           end
           Chosen.new(bulk: said["bulk"], told: told, people: people(said["people"])).freeze
         end
       end
 
-      # @param classes [Array<Array(Store::Classes::Row, Array<Core::Student>)>] with who is in them
+      # A class that goes out. row:: Store::Classes::Row; students:: Array of Core::Student; details:: Hash, as it came in;
+      # people:: Hash of ids of students to theirs
+      Sent = Struct.new(:row, :students, :details, :people, keyword_init: true)
+
+      # @param classes [Array<Sent>]
       # @param teacher [Hash] :id, :name, :email
       # @param school [String] its name
       # @return [String] bytes of a zip: OneRoster 1.2, everything there is of these classes (bulk)
@@ -70,6 +77,8 @@ module Roost
         return Core::Reading.refused(done.refusal || SLOW) unless done.success
 
         Core::Reading.ok(JSON.parse(done.output.force_encoding(Encoding::UTF_8)))
+      rescue JSON::ParserError # cut off
+        Core::Reading.refused(SLOW)
       end
 
       def self.group(said, students:)

@@ -28,14 +28,17 @@ module Roost
       # @return [Core::Reading] of CompareRoster::Comparison; nothing is saved
       def compare(account_id, ticket, ids)
         path = Store::PendingUploads.new.find(account_id, ticket)
-        path ? read(path, account_id, ids) { |_chosen, found| found } : Core::Reading.refused(GONE)
+        path ? read(path, account_id, ids, &:call) : Core::Reading.refused(GONE)
       end
 
+      # @param same [Array<String>, nil] as in CompareRoster
       # @return [Core::Reading] of the CompareRoster::Comparison that was carried out
-      def call(account_id, ticket, ids)
+      def call(account_id, ticket, ids, same: nil)
         taken = Store::PendingUploads.new.take(account_id, ticket) do |path|
           classes.one_roster_at_a_time do
-            read(path, account_id, ids) { |chosen, found| found.and_then { |each| carry_out(account_id, chosen, each) } }
+            read(path, account_id, ids, same: same) do |comparing|
+              comparing.call.and_then { |found| carry_out(account_id, comparing, found) }
+            end
           end
         end
         taken || Core::Reading.refused(GONE)
@@ -47,14 +50,15 @@ module Roost
 
       def students = @students ||= Store::Students.new
 
-      def read(path, account_id, ids)
+      # @yieldparam comparing [CompareRoster]
+      def read(path, account_id, ids, same: nil)
         return Core::Reading.refused(MANY) if ids.length > MOST
 
         Exchange::OneRoster.overview(path).and_then do |overview|
           known = choices(account_id, overview) & ids
           next Core::Reading.refused(NOTHING) if known.empty? && (overview.bulk || overview.groups.any?)
 
-          Exchange::OneRoster.chosen(path, known).and_then { |chosen| yield chosen, CompareRoster.new(account_id, chosen).call }
+          Exchange::OneRoster.chosen(path, known).and_then { |chosen| yield CompareRoster.new(account_id, chosen, same: same) }
         end
       end
 
@@ -66,9 +70,9 @@ module Roost
 
       # One class after the other, each compared anew: who was new in the first is known in the second.
       # @return [Core::Reading] of the comparison
-      def carry_out(account_id, chosen, found)
+      def carry_out(account_id, comparing, found)
         done = found.classes.reduce(Core::Reading.ok(nil)) do |so_far, change|
-          so_far.and_then { fill(account_id, CompareRoster.new(account_id, chosen).anew(change)) }
+          so_far.and_then { fill(account_id, comparing.anew(change)) }
         end
         done.map do
           found.people.each { |student, fields| students.change(student.id, fields) }
@@ -83,7 +87,16 @@ module Roost
         kept(account_id, change).map do |id|
           Enrol.new.call(account_id, id, change.found.roll)
           leave(id, change.found.leaving)
+          keep_details(id, change)
         end
+      end
+
+      def keep_details(id, change)
+        classes.keep_records(id, change.details) if change.details
+        new_ones = change.found.roll.of(:new).to_h { |row| [row.entry.given[:sourced_id], row] }
+        ids = new_ones.any? ? students.of_roster(new_ones.keys).to_h { |student| [student.sourced_id, student.id] } : {}
+        told = change.told.students.to_h { |person| [ids[person.id], person.details] }
+        students.keep_records(change.people.merge(told.reject { |student, said| student.nil? || said.empty? }))
       end
 
       def archive(account_id, change)

@@ -9,20 +9,34 @@ module Roost
 
       # What would become of a class. name:: as it is called here, or will be; row:: Store::Classes::Row, nil when it is
       # new; told:: Exchange::OneRoster::Told; gone:: whether it is put away; found:: Core::RosterDifference
-      Change = Struct.new(:name, :row, :told, :gone, :found, keyword_init: true) do
+      # details::  Hash of what is kept of the class to be given back, where that changes; nil where it doesn't
+      # people::   Hash of ids of students to theirs, of those that change
+      Change = Struct.new(:name, :row, :told, :gone, :found, :details, :people, keyword_init: true) do
         def group = told.group
+
+        def empty? = row && !gone && found.empty? && details.nil? && people.empty?
       end
 
       # classes:: Array of Change; people:: Array of [Core::Student, Hash of field to what it becomes];
       # leavers:: Array of [Core::Student, Array of [id, name] of classes], who leave all of hers
-      Comparison = Struct.new(:classes, :people, :leavers, keyword_init: true) do
-        def empty? = people.empty? && leavers.empty? && classes.all? { |each| each.row && !each.gone && each.found.empty? }
+      # namesakes:: Array of Namesake
+      Comparison = Struct.new(:classes, :people, :leavers, :namesakes, keyword_init: true) do
+        def empty? = people.empty? && leavers.empty? && classes.all?(&:empty?)
+      end
+
+      # Somebody who has the name of a student of hers, and perhaps is that student. entry:: Core::Roll::Entry;
+      # same:: whether they are taken for one; places:: Array of [id, name] of the student's classes
+      Namesake = Struct.new(:entry, :student, :same, :places, keyword_init: true) do
+        def id = entry.given[:sourced_id]
       end
 
       # @param chosen [Exchange::OneRoster::Chosen]
-      def initialize(account_id, chosen)
+      # @param same [Array<String>, nil] ids of those who are the person of that name whom she has; nil before she was asked:
+      #   then who is in the class is taken to be the same, and who is known from elsewhere is not
+      def initialize(account_id, chosen, same: nil)
         @account_id = account_id
         @chosen = chosen
+        @same = same
       end
 
       # @return [Core::Reading] of Comparison
@@ -32,7 +46,7 @@ module Roost
         full = changes.find { |each| each.found.many > Core::Roll::MOST }
         return Core::Reading.refused(format(FULL, full.name, full.found.many)) if full
 
-        Core::Reading.ok(Comparison.new(classes: changes, **details(changes)).freeze)
+        Core::Reading.ok(Comparison.new(classes: changes, namesakes: namesakes(changes), **besides(changes)).freeze)
       end
 
       # The same of one class, after others of the package have come in.
@@ -41,7 +55,7 @@ module Roost
 
       private
 
-      attr_reader :account_id, :chosen
+      attr_reader :account_id, :chosen, :same
 
       def classes = @classes ||= Store::Classes.new
 
@@ -59,15 +73,43 @@ module Roost
       end
 
       def change(told, row)
-        group = told.group
+        found = difference(told, row)
+        gone = told.group.gone && row&.mine && !row.archived
+        Change.new(name: row&.name || told.group.title, row: row, told: told, gone: gone, found: found,
+                   details: details(row, told), people: details_of(told.students, found)).freeze
+      end
+
+      def difference(told, row)
         present = row ? students.of_class(row.id) : []
         hers = students.known(account_id, but: row&.id)
         others = students.of_roster(told.students.map(&:id))
         known = (hers + others).uniq(&:id).reject { |student| present.any? { |each| each.id == student.id } }
-        found = Core::RosterDifference.new(entries(told.students, present + known), bulk: chosen.bulk, said: told.leaving,
-                                                                                 present: group.gone ? [] : present, known: known,
-                                                                                 fixed: (known - hers).map(&:id))
-        Change.new(name: row&.name || group.title, row: row, told: told, gone: group.gone && row&.mine, found: found).freeze
+        Core::RosterDifference.new(entries(told.students, present + known),
+                                   bulk: chosen.bulk, said: told.leaving, coming: told.coming.map(&:id),
+                                   present: told.group.gone ? [] : present, known: known,
+                                   fixed: (known - hers).map(&:id), same: same_as(present))
+      end
+
+      def same_as(present)
+        ->(entry, student) { same ? same.include?(entry.given[:sourced_id]) : present.include?(student) }
+      end
+
+      # What the package does not tell stays as it was.
+      def details(row, told)
+        before = row ? classes.records(row.id) : {}
+        after = before.merge(told.details)
+        after unless after == before || told.group.gone
+      end
+
+      # Of the students whom she has.
+      # @return [Hash{Integer=>Hash}]
+      def details_of(people, found)
+        told = people.to_h { |person| [person.id, person.details] }
+        hers = students.known(account_id).map(&:id)
+        rows = found.roll.rows.select { |row| row.student && hers.include?(row.student.id) }
+        before = students.records(rows.map { |row| row.student.id })
+        rows.to_h { |row| [row.student.id, told.fetch(row.entry.given[:sourced_id])] }
+            .reject { |id, after| after.empty? || after == before[id] }
       end
 
       # The package may name somebody by id alone.
@@ -85,8 +127,17 @@ module Roost
       # @param named [Exchange::OneRoster::Person, Core::Student]
       def cells(named, person) = { given: named.given, family: named.family.to_s, number: person.number.to_s }
 
+      # Each of the package once.
+      def namesakes(changes)
+        rows = changes.flat_map { |each| each.found.roll.rows }.select(&:namesake).uniq { |row| row.entry.given[:sourced_id] }
+        rows.map do |row|
+          Namesake.new(entry: row.entry, student: row.namesake, same: row.student == row.namesake,
+                       places: places_of(row.namesake)).freeze
+        end
+      end
+
       # What a package of changes tells of people whom she has, whatever their class.
-      def details(changes)
+      def besides(changes)
         leavers, stayers = told_of(changes).partition { |_, person| person.gone }
         leavers = leavers.map { |student, _| [student, places_of(student)] }
         stayers = stayers.map { |student, person| [student, changed(student, person)] }

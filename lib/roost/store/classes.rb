@@ -78,6 +78,11 @@ module Roost
       # @return [Integer] id
       def create(account_id, about) = database[:classes].insert(account_id: account_id, **about)
 
+      # @return [Hash] what other programs said of it, to be given back (Exchange::OneRoster::Details#of_class)
+      def records(id) = database[:classes].where(id: id).get(:records).to_h
+
+      def keep_records(id, said) = database[:classes].where(id: id).update(records: Sequel.pg_jsonb(said))
+
       def change(id, about) = database[:classes].where(id: id).update(about)
 
       # @param marks [Hash] :archived or :deleted, to whether it is

@@ -58,6 +58,15 @@ module Roost
         nil
       end
 
+      # @param ids [Array<Integer>]
+      # @return [Hash{Integer=>Hash}] what other programs said of them, to be given back (Exchange::OneRoster::Details#of_person)
+      def records(ids) = database[:students].where(id: ids).as_hash(:id, :records).transform_values(&:to_h)
+
+      # @param all [Hash{Integer=>Hash}]
+      def keep_records(all)
+        all.each { |id, said| database[:students].where(id: id).update(records: Sequel.pg_jsonb(said)) }
+      end
+
       # @param account_id [Integer] of the teacher who brings them
       # @param all [Array<Hash>] with :name and :shown_name, perhaps more of FIELDS
       # @return [Array<Integer>] ids, in this order

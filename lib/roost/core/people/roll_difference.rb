@@ -12,7 +12,8 @@ module Roost
       # state::   :new, :same, :changed, :enters (known already), :refused
       # student:: the one it is, of those there are; nil for somebody new
       # changes:: Hash of field to what it becomes
-      Row = Struct.new(:entry, :state, :student, :changes, keyword_init: true)
+      # namesake:: the student who is meant by the name alone, or might be; nil where there is none, or more is known
+      Row = Struct.new(:entry, :state, :student, :changes, :namesake, keyword_init: true)
 
       attr_reader :rows
 
@@ -21,10 +22,13 @@ module Roost
       # @param known [Array<Student>] who are or were in a class of the teacher, and are not in this one
       # @param apart [Array<Integer>] rows that are not the known person of that name
       # @param fixed [Array<Integer>] ids of students of whom nothing is changed
-      def initialize(entries, present:, known: [], apart: [], fixed: [])
+      # @param same [#call] takes an entry and a student who is meant by the name alone, and says whether it is the same person
+      def initialize(entries, present:, known: [], apart: [], fixed: [], same: ->(_entry, _student) { true })
         @known = known
         @apart = apart
         @fixed = fixed
+        @same = same
+        @namesakes = {}.compare_by_identity
         @free = present.dup
         @rows = identified(entries).map { |entry, student| row(entry, student) }.freeze
       end
@@ -51,9 +55,18 @@ module Roost
       end
 
       def take(same, entry)
-        found = @free.find { |student| send(same, student, entry) }
+        found = meant(same, entry, @free)
         @free -= [found] if found
         found
+      end
+
+      # @return [Core::Student, nil] nil also where somebody has the name alone in common and is somebody else
+      def meant(same, entry, students)
+        found = students.find { |student| send(same, student, entry) }
+        return found unless found && same == :same_name?
+
+        @namesakes[entry] ||= found
+        found if @same.call(entry, found)
       end
 
       def same_person?(student, entry) = entry.given[:sourced_id] && student.sourced_id == entry.given[:sourced_id]
@@ -71,20 +84,21 @@ module Roost
       end
 
       def row(entry, student)
-        return Row.new(entry: entry, state: :refused, student: nil, changes: {}).freeze if entry.reason
+        return Row.new(entry: entry, state: :refused, changes: {}).freeze if entry.reason
 
         elsewhere = student ? nil : elsewhere(entry)
         changes = student || elsewhere ? changes(entry, student || elsewhere) : {}
         state = if student then changes.empty? ? :same : :changed
                 else elsewhere ? :enters : :new
                 end
-        Row.new(entry: entry, state: state, student: student || elsewhere, changes: changes.freeze).freeze
+        Row.new(entry: entry, state: state, student: student || elsewhere, changes: changes.freeze,
+                namesake: @namesakes[entry]).freeze
       end
 
       def elsewhere(entry)
         return nil if @apart.include?(entry.row)
 
-        found = SURE_FIRST.lazy.filter_map { |same| @known.find { |each| send(same, each, entry) } }.first
+        found = SURE_FIRST.lazy.filter_map { |same| meant(same, entry, @known) }.first
         @known -= [found] if found
         found
       end

@@ -13,11 +13,13 @@ module Roost
       # @param said [Array<String>] ids of those who are said to leave
       # @param present [Array<Student>] in the class
       # @param known [Array<Student>] who may be meant, and are not in the class
+      # @param coming [Array<String>] ids of those who begin later, and stay where they are in the class already
       # @param fixed [Array<Integer>] ids of students of whom nothing is changed
-      def initialize(entries, bulk:, said:, present:, known:, fixed:)
-        @roll = RollDifference.new(entries, present: present, known: known, fixed: fixed)
+      # @param same [#call] as in RollDifference
+      def initialize(entries, bulk:, said:, coming:, present:, known:, fixed:, same:)
+        @roll = RollDifference.new(entries, present: present, known: known, fixed: fixed, same: same)
         gone = bulk ? @roll.unlisted.select(&:rostered) : @roll.unlisted.select { |student| said.include?(student.sourced_id) }
-        @leaving = gone.freeze
+        @leaving = gone.reject { |student| coming.include?(student.sourced_id) }.freeze
       end
 
       def empty? = roll.changing.empty? && leaving.empty?

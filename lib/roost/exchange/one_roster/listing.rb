@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require "date"
+require_relative "details"
+
 module Roost
   module Exchange
     module OneRoster
@@ -11,10 +14,11 @@ module Roost
         TEACHER = "teacher"
 
         # @param package [Package]
-        # @param today [String] ISO 8601: enrolments that ended before are over
+        # @param today [String] ISO 8601: enrolments that ended before are over, those that begin later don't count yet
         def initialize(package, today)
           @package = package
           @today = today
+          @details = Details.new(package)
           @reasons = []
           @users = by_id("users")
           @classes = by_id("classes")
@@ -25,28 +29,33 @@ module Roost
         #   "subject", "year", "gone", "students", "teachers" (e-mail addresses); "people": how many users are told
         #   of; "reasons": why rows can't be used, and "refused": how many
         def overview
-          ids = @classes.keys | @enrolments.keys
+          classes = ids.map { |id| about(id).merge("students" => taking_part(id).length, "teachers" => addresses(id)) }
           { "bulk" => @package.bulk?, "people" => @users.length, "refused" => @reasons.length,
-            "reasons" => @reasons.first(MOST_REASONS),
-            "classes" => ids.map do |id|
-              about(id).merge("students" => taking_part(id).length, "teachers" => teachers(id))
-            end }
+            "reasons" => @reasons.first(MOST_REASONS), "classes" => classes }
         end
 
         # @param ids [Array<String>] of classes
-        # @return [Hash] "bulk"; "classes": as above, with "students" (a list of "row", "id", "given", "family", "number") and
-        #   "leaving" (ids); "people": as "students", of all users where these are what has changed
+        # @return [Hash] "bulk"; "classes": as above, with "students" (a list of "row", "id", "given", "family", "number",
+        #   "details"), "coming" (as "students", of those who begin later, with "begins"), "leaving" (ids) and "details";
+        #   "people": as "students", of all users where these are what has changed
         def chosen(ids)
-          { "bulk" => @package.bulk?, "people" => @package.bulk? ? [] : @users.keys.map { |id| person(id, @users[id].first) },
-            "classes" => (ids & (@classes.keys | @enrolments.keys)).map do |id|
-              rows = @enrolments.fetch(id, [])
-              here = taking_part(id)
-              about(id).merge("students" => here.map { |row, each| person(each["userSourcedId"], row) },
-                              "leaving" => (rows - here).map { |_, each| each["userSourcedId"] if student?(each) }.compact.uniq)
-            end }
+          people = @package.bulk? ? [] : @users.keys.map { |id| person(id, @users[id].first) }
+          { "bulk" => @package.bulk?, "people" => people, "classes" => (ids & self.ids).map { |id| told(id) } }
         end
 
         private
+
+        def ids = @classes.keys | @enrolments.keys
+
+        def told(id)
+          here = taking_part(id)
+          coming = coming(id, here)
+          begin_later = coming.map { |row, each| person(each["userSourcedId"], row).merge("begins" => begins(each)) }
+          leaving = (@enrolments.fetch(id, []) - here - coming).filter_map { |_, each| each["userSourcedId"] if student?(each) }
+          about(id).merge("students" => here.map { |row, each| person(each["userSourcedId"], row) },
+                          "coming" => begin_later, "leaving" => leaving.uniq,
+                          "details" => @details.of_class(@classes[id]&.last, teachers(id)))
+        end
 
         # @return [Hash{String=>Array(Integer, Hash)}] ids to the rows they stand in
         def by_id(name)
@@ -84,8 +93,27 @@ module Roost
         def note(name, number, reason) = @reasons << "#{name}.csv, row #{number}, #{reason}."
 
         def taking_part(id)
+          enrolled(id).reject { |_, row| later?(row) }
+        end
+
+        # Who begins later, and is not in it already by another row.
+        def coming(id, here)
+          places = here.map { |_, row| row["userSourcedId"] }
+          enrolled(id).select { |_, row| later?(row) && !places.include?(row["userSourcedId"]) }
+        end
+
+        # One row a person: the one by which they are in it now, where there are several.
+        def enrolled(id)
           @enrolments.fetch(id, []).select { |_, row| student?(row) && !gone?(row) && !over?(row) }
-                     .uniq { |_, row| row["userSourcedId"] }
+                     .sort_by { |_, row| later?(row) ? 1 : 0 }.uniq { |_, row| row["userSourcedId"] }
+        end
+
+        def later?(row) = begins(row).to_s > @today
+
+        # @return [String, nil] ISO 8601
+        def begins(row)
+          said = row["beginDate"].to_s.strip[/\A\d{4}-\d\d-\d\d/]
+          said if said && Date.valid_date?(*said.split("-").map(&:to_i))
         end
 
         def student?(row) = row["role"].to_s.strip.casecmp?(STUDENT)
@@ -100,10 +128,13 @@ module Roost
 
         def left?(id) = @users.key?(id) && gone?(@users[id].last)
 
+        # @return [Array<Hash>] rows of users.csv
         def teachers(id)
           rows = @enrolments.fetch(id, []).select { |_, row| row["role"].to_s.strip.casecmp?(TEACHER) && !gone?(row) }
-          rows.filter_map { |_, row| @users.dig(row["userSourcedId"], 1, "email") }.map { |email| email.strip[0, 200] }.first(10)
+          rows.filter_map { |_, row| @users[row["userSourcedId"]]&.last }.uniq
         end
+
+        def addresses(id) = teachers(id).filter_map { |row| row["email"]&.strip&.slice(0, 200) }.first(10)
 
         def about(id)
           row = @classes[id]&.last
@@ -113,32 +144,27 @@ module Roost
 
         def subject(row)
           said = row["subjects"].to_s.split(",").first.to_s.strip
-          said.empty? ? found("courses", row["courseSourcedId"], "title") : said
+          said.empty? ? plain(@details.found("courses", row["courseSourcedId"])["title"]) : said
         end
 
         # The school year by the year it ends in, as the standard has it.
         def year(row)
-          ends = found("academicSessions", row["termSourcedIds"].to_s.split(",").first, "schoolYear")
+          ends = plain(@details.sessions(row).first&.fetch("schoolYear", nil))
           ends.match?(/\A\d{4}\z/) ? "#{ends.to_i - 1}/#{ends[2, 2]}" : ""
         end
 
-        def found(name, id, column)
-          @found ||= {}
-          rows = @found[name] ||= @package.rows(name).to_h { |_, row| [row["sourcedId"].to_s.strip, row] }
-          rows.dig(id.to_s.strip, column).to_s.strip[0, 500]
-        end
+        def plain(cell) = cell.to_s.strip[0, 500]
 
         # @return [Hash] with names nil where the file does not hold the person
         def person(id, row_number)
           row = @users[id]&.last
           { "row" => row_number, "id" => id, "given" => row && name(row, "Given"), "family" => row && name(row, "Family"),
-            "number" => row && row["identifier"].to_s.strip[0, 500],
-            "gone" => left?(id) }
+            "number" => row && plain(row["identifier"]), "gone" => left?(id), "details" => @details.of_person(row) }
         end
 
         def name(row, part)
-          preferred = row["preferred#{part}Name"].to_s.strip
-          (preferred.empty? ? row["#{part.downcase}Name"].to_s.strip : preferred)[0, 500]
+          preferred = plain(row["preferred#{part}Name"])
+          preferred.empty? ? plain(row["#{part.downcase}Name"]) : preferred
         end
       end
     end

@@ -10,7 +10,7 @@ module Roost
       # A OneRoster CSV package (1EdTech, versions 1.1 and 1.2): a zip of manifest.csv and the files it names. Read in
       # a process of its own (bin/read); loads little else of the program. What is none is Unreadable.
       class Package
-        FILES = %w[academicSessions courses classes users enrollments].freeze
+        FILES = %w[orgs academicSessions courses classes users enrollments].freeze
         # What belongs together where all enrolments are told.
         NEEDED = %w[enrollments users classes].freeze
         VERSIONS = %w[1.1 1.2].freeze
@@ -28,7 +28,7 @@ module Roost
         BROKEN = "has a %s.csv that could not be read. Export it again."
         BARE = "%s.csv has no column %s. Export it again."
         COLUMNS = {
-          "academicSessions" => %w[sourcedId schoolYear], "courses" => %w[sourcedId title],
+          "orgs" => %w[sourcedId name], "academicSessions" => %w[sourcedId schoolYear], "courses" => %w[sourcedId title],
           "classes" => %w[sourcedId title], "users" => %w[sourcedId givenName familyName],
           "enrollments" => %w[classSourcedId userSourcedId role]
         }.freeze

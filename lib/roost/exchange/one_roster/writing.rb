@@ -7,8 +7,9 @@ require "zip"
 module Roost
   module Exchange
     module OneRoster
-      # Classes and their students as a package for other programs: OneRoster 1.2 CSV, all of it (bulk). What we don't
-      # keep, and the standard wants, is as plain as can be: a school year from September to August, a course a class.
+      # Classes and their students as a package for other programs: OneRoster 1.2 CSV, all of it (bulk). What came in with
+      # them goes out again (Details). What is not known, and the standard wants, is as plain as can be: a school year from
+      # September to August, a course a class.
       class Writing
         SCHOOL = "school"
         SOURCE = "Amber Roost"
@@ -36,7 +37,7 @@ module Roost
 
         def initialize(classes, teacher, school, today)
           @classes = classes
-          @teacher = { id: "teacher-#{teacher.fetch(:id)}", name: teacher.fetch(:name), email: teacher.fetch(:email) }
+          @teacher = teacher
           @school = school
           @today = today
         end
@@ -66,64 +67,98 @@ module Roost
            %w[source.systemCode amber-roost]]
         end
 
-        def students = @classes.flat_map(&:last).uniq(&:id)
+        def orgs_rows = @classes.map { |sent| org(sent) }.uniq { |org| org["sourcedId"] }
 
-        def orgs_rows = [{ "sourcedId" => SCHOOL, "name" => @school, "type" => "school" }]
+        def org(sent) = sent.details.fetch("org") { { "sourcedId" => SCHOOL, "name" => @school, "type" => "school" } }
 
-        def academicsessions_rows
-          @classes.map { |row, _| starts(row) }.uniq.map do |year|
-            { "sourcedId" => term(year), "title" => "#{year}/#{(year + 1) % 100}", "type" => "schoolYear",
-              "startDate" => "#{year}-09-01", "endDate" => "#{year + 1}-08-31", "schoolYear" => year + 1 }
+        def academicsessions_rows = @classes.flat_map { |sent| terms(sent) }.uniq { |term| term["sourcedId"] }
+
+        def terms(sent)
+          sent.details.fetch("terms") do
+            year = starts(sent.row)
+            [{ "sourcedId" => "year-#{year}", "title" => "#{year}/#{format("%02d", (year + 1) % 100)}", "type" => "schoolYear",
+               "startDate" => "#{year}-09-01", "endDate" => "#{year + 1}-08-31", "schoolYear" => year + 1 }]
           end
         end
 
         # The year in which the school year of a class begins: as it says, else the present one.
         def starts(row) = row.year[/\b(?:19|20)\d\d\b/]&.to_i || (@today.month > 7 ? @today.year : @today.year - 1)
 
-        def term(year) = "year-#{year}"
+        def courses_rows = @classes.map { |sent| course(sent) }.uniq { |course| course["sourcedId"] }
 
-        def course(row) = "course-#{row.sourced_id}"[0, Package::MOST_ID]
-
-        def courses_rows
-          @classes.map do |row, _|
-            { "sourcedId" => course(row), "schoolYearSourcedId" => term(starts(row)), "orgSourcedId" => SCHOOL,
-              "title" => row.subject.empty? ? row.name : row.subject, "subjects" => row.subject }
-          end
+        def course(sent)
+          row = sent.row
+          plain = { "sourcedId" => "course-#{row.sourced_id}"[0, Package::MOST_ID], "subjects" => row.subject,
+                    "title" => row.subject.empty? ? row.name : row.subject }
+          sent.details.fetch("course", plain)
+              .merge("schoolYearSourcedId" => terms(sent).first["sourcedId"], "orgSourcedId" => org(sent)["sourcedId"])
         end
 
         def classes_rows
-          @classes.map do |row, _|
-            { "sourcedId" => row.sourced_id, "title" => row.name, "courseSourcedId" => course(row), "classType" => "scheduled",
-              "schoolSourcedId" => SCHOOL, "termSourcedIds" => term(starts(row)), "subjects" => row.subject }
+          @classes.map do |sent|
+            { "classType" => "scheduled", **sent.details.fetch("class", {}), "sourcedId" => sent.row.sourced_id,
+              "title" => sent.row.name, "subjects" => subjects(sent), "courseSourcedId" => course(sent)["sourcedId"],
+              "schoolSourcedId" => org(sent)["sourcedId"],
+              "termSourcedIds" => terms(sent).map { |term| term["sourcedId"] }.join(",") }
           end
         end
 
-        def users_rows
-          family = Core::StudentName.family(@teacher[:name])
-          [user(@teacher[:id], @teacher[:name].delete_suffix(family).strip, family).merge("email" => @teacher[:email]),
-           *students.map do |student|
-             user(student.sourced_id, student.given, student.family).merge("identifier" => student.number)
-           end]
+        # As they came in, unless the teacher has changed the subject since.
+        def subjects(sent)
+          said = sent.details.dig("class", "subjects").to_s
+          said.split(",").map(&:strip).include?(sent.row.subject) ? said : sent.row.subject
         end
 
-        def user(id, given, family)
-          { "sourcedId" => id, "enabledUser" => "true", "username" => id, "givenName" => given, "familyName" => family,
-            "primaryOrgSourcedId" => SCHOOL }
+        def users_rows = @classes.flat_map { |sent| teachers(sent) + students(sent) }.uniq { |user| user["sourcedId"] }
+
+        # Those the class came with, and whoever sends it out.
+        def teachers(sent)
+          given = sent.details.fetch("teachers", []).map { |said| { "username" => said["sourcedId"], **said } }
+          given += [sender] if given.none? { |said| said["email"].to_s.casecmp?(@teacher.fetch(:email)) }
+          given.map { |said| { **said, "enabledUser" => "true", "primaryOrgSourcedId" => org(sent)["sourcedId"] } }
         end
+
+        def sender
+          name, family = @teacher.fetch(:name).then { |name| [name, Core::StudentName.family(name)] }
+          id = "teacher-#{@teacher.fetch(:id)}"
+          { "sourcedId" => id, "username" => id, "givenName" => name.delete_suffix(family).strip, "familyName" => family,
+            "email" => @teacher.fetch(:email) }
+        end
+
+        def students(sent)
+          sent.students.map do |student|
+            said = sent.people.fetch(student.id, {})
+            { "username" => student.sourced_id, **said, **named(student, said), "sourcedId" => student.sourced_id,
+              "identifier" => student.number, "enabledUser" => "true", "primaryOrgSourcedId" => org(sent)["sourcedId"] }
+          end
+        end
+
+        # As it came in, unless the teacher has changed the name since.
+        def named(student, said)
+          names = said.slice(*Details::NAMES)
+          known = %w[given family].map { |part| names.fetch("preferred#{part.capitalize}Name", names["#{part}Name"].to_s) }
+          return names if known.join(" ").strip == student.name
+
+          { "givenName" => student.given, "familyName" => student.family, "preferredGivenName" => nil,
+            "preferredFamilyName" => nil }
+        end
+
+        # @return [Array<Array(Hash, String)>] users of a class, and their roles
+        def roles(sent) = teachers(sent).map { |user| [user, "teacher"] } + students(sent).map { |user| [user, "student"] }
 
         def roles_rows
-          [[@teacher[:id], "teacher"], *students.map { |student| [student.sourced_id, "student"] }].map do |id, role|
-            { "sourcedId" => "role-#{id}"[0, Package::MOST_ID], "userSourcedId" => id, "roleType" => "primary", "role" => role,
-              "orgSourcedId" => SCHOOL }
+          @classes.flat_map { |sent| roles(sent) }.uniq { |user, _| user["sourcedId"] }.map do |user, role|
+            { "sourcedId" => "role-#{user["sourcedId"]}"[0, Package::MOST_ID], "userSourcedId" => user["sourcedId"],
+              "roleType" => "primary", "role" => role, "orgSourcedId" => user["primaryOrgSourcedId"] }
           end
         end
 
         def enrollments_rows
-          @classes.flat_map do |row, all|
-            [[@teacher[:id], "teacher"], *all.map { |student| [student.sourced_id, "student"] }].map do |id, role|
-              { "sourcedId" => "#{row.sourced_id}-#{id}"[0, Package::MOST_ID], "classSourcedId" => row.sourced_id,
-                "schoolSourcedId" => SCHOOL, "userSourcedId" => id, "role" => role,
-                "primary" => role == "teacher" ? "true" : "false" }
+          @classes.flat_map do |sent|
+            roles(sent).each_with_index.map do |(user, role), place|
+              { "sourcedId" => "#{sent.row.sourced_id}-#{user["sourcedId"]}"[0, Package::MOST_ID],
+                "classSourcedId" => sent.row.sourced_id, "schoolSourcedId" => org(sent)["sourcedId"],
+                "userSourcedId" => user["sourcedId"], "role" => role, "primary" => place.zero? ? "true" : "false" }
             end
           end
         end

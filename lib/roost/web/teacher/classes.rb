@@ -35,7 +35,8 @@ module Roost
       end
 
       post "/roster/keep" do
-        found = granted(bring_roster.call(account_id, params["ticket"], chosen_groups))
+        same = Array(params["same"]).grep(String) if params["asked"]
+        found = granted(bring_roster.call(account_id, params["ticket"], chosen_groups, same: same))
         redirect "/classes?rostered=#{found.classes.length}", 303
       end
 
@@ -213,9 +214,15 @@ module Roost
         def send_roster(name, rows)
           content_type "application/zip"
           attachment "#{file_name(name)} OneRoster.zip"
-          Exchange::OneRoster.zip(rows.map { |row| [row, students.of_class(row.id)] },
+          Exchange::OneRoster.zip(rows.map { |row| sent(row) },
                                   teacher: { id: account_id, name: teacher, email: Store::Accounts.new.email(account_id) },
                                   school: Store::School.new.settings.name)
+        end
+
+        def sent(row)
+          all = students.of_class(row.id)
+          Exchange::OneRoster::Sent.new(row: row, students: all, details: classes.records(row.id),
+                                        people: students.records(all.map(&:id))).freeze
         end
 
         def look_at_sheet
