@@ -50,6 +50,18 @@ RSpec.describe Roost::Exchange::Drawing do
     expect(said).to contain_exactly("scripts", "shadows and blurs", "movement", "text laid out by a web page")
   end
 
+  it "keeps of a choice the text that a browser would show, and what is inside a link" do
+    kept = read(<<~SVG)
+      <switch><foreignObject width="9"><p xmlns="http://www.w3.org/1999/xhtml">Reed</p></foreignObject><text x="3">Reed bed</text></switch>
+      <switch><text systemLanguage="de">Schilf</text><text>Sedge</text></switch>
+      <switch><switch><foreignObject/><text>Rush</text></switch></switch>
+      <a xlink:href="https://elsewhere.example/"><text>Marsh</text></a><switch><foreignObject/></switch>
+    SVG
+    expect(Nokogiri::XML(kept.svg).text.split("\n").map(&:strip).reject(&:empty?)).to eq(["Reed bed", "Sedge", "Rush", "Marsh"])
+    expect(kept.svg).not_to match(/switch|<a|elsewhere/)
+    expect(kept.lost).to eq(["text laid out by a web page"])
+  end
+
   it "does no more work for more rules than for more bytes" do
     many = (1..3000).map { |number| ".c#{number}{fill:red}" }.join
     drawn = read("<style>#{many}</style>#{'<rect class="c1 c2 c3"/>' * 4000}")

@@ -55,6 +55,7 @@ module Roost
           refuse(SIZELESS) unless width
           refuse(CROWDED) if root.xpath("count(//*)") > MOST_ELEMENTS
 
+          unwrap(root)
           styles = Styles.new(root.xpath("//*[local-name()='style']").map(&:text))
           root.traverse { |node| keep(node, styles) }
           refuse(CROWDED) if Expansion.of(root, MOST_DRAWN) > MOST_DRAWN
@@ -65,6 +66,18 @@ module Roost
         end
 
         private
+
+        # Links become groups, and of what is there to be chosen from, what a browser would show: the first that needs nothing
+        # which is taken out, and no language where one needs none.
+        def unwrap(root)
+          root.xpath("//*[local-name()='a']").each { |link| link.name = "g" }
+          root.xpath("//*[local-name()='switch']").each do |switch|
+            shown = switch.elements.select { |each| ELEMENTS.include?(each.name) || each.name == "switch" }
+            chosen = shown.find { |each| each["systemLanguage"].to_s.empty? } || shown.first
+            switch.elements.each { |each| each.remove unless each == chosen } if chosen
+            switch.name = "g"
+          end
+        end
 
         def keep(node, styles)
           return node.remove if !node.element? && !node.text?
