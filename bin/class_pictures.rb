@@ -86,7 +86,8 @@ class ClassPictures
   def passes
     Tempfile.create(["passes", ".pdf"], binmode: true) do |file|
       passes = Roost::Operations::StudentPasses.new.of_class(@account, klass.id).first(8)
-      file.write(Roost::Exchange::Raster.pdf(Roost::Exchange::PassCards.pages(passes, class_name: NAME, base_url: Screenshots::ADDRESS)))
+      cards = Roost::Exchange::PassCards.cards(passes, base_url: Screenshots::ADDRESS)
+      file.write(Roost::Exchange::PassCards.pdf(cards, class_name: NAME, base_url: Screenshots::ADDRESS))
       file.flush
       `pdftoppm -r 90 -f 1 -l 1 -png #{file.path}`
     end

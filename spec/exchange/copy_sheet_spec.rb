@@ -35,16 +35,56 @@ RSpec.describe Roost::Exchange::CopySheet do
     said = words(described_class.pdf({ title: "Birds ◐", about: "Ada Ωß", pages: pages }))
     expect(said).to include("Birds ◐", "Ada Ωß", "Who <stays>?", "closely", "• heron", "1. small", "quoted", "x<y")
     expect(said).to include("Swallow & Ласточка", "They eat.")
-    expect(said).not_to match(/\*\*|<b>|can't be set/)
+    expect(said).not_to match(/\*\*|<b>|could not be set/)
+  end
+
+  # How much ink there is on the first page, in dark dots of 72 an inch.
+  def ink(pdf)
+    Tempfile.create(["copy", ".pdf"], binmode: true) do |file|
+      file.write(pdf)
+      file.flush
+      drawn = Roost::Exchange::Pdf.new(file.path).picture(1)
+      Vips::Image.new_from_buffer(drawn, "").colourspace("b-w")[0].<(128).avg
+    end
+  end
+
+  def answered(*texts)
+    rows = texts.map { |text| { is: :given, text: text } }
+    described_class.pdf({ title: "Birds", about: "", pages: [page(rows: rows)] })
+  end
+
+  it "sets an answer in any script, joined and turned as it is written" do
+    texts = ["A 🐦 on a wire", "خرج الطائر", "燕子飞回来", "पक्षी उड़ गया", "นกบิน"]
+    blank = ink(answered("", "", "", "", ""))
+    expect(texts.map { |text| ink(answered(text, "", "", "", "")) }).to all(be > blank * 1.05)
+    said = words(answered(*texts, "fine"))
+    expect(said).to include("fine")
+    expect(said).not_to match(/▯|could not be set/)
+  end
+
+  it "sets a long answer in such a script over as many pages as it takes, and no more" do
+    pdf = answered("燕子 " * 1500)
+    expect(Tempfile.create(["copy", ".pdf"], binmode: true) do |file|
+      file.write(pdf)
+      file.flush
+      Roost::Exchange::Pdf.new(file.path).pages.value
+    end).to be_between(2, 4)
   end
 
   it "puts a box where something can't be set, and says once what that means" do
-    rows = ["A 🐦 on a wire", "خرج", "燕子", "fine"].map { |text| { is: :given, text: text } }
-    said = words(described_class.pdf({ title: "Birds", about: "", pages: [page(rows: rows)] }))
-    expect(said.scan("can't be set on paper").length).to eq(1)
-    expect(said).to include("A ▯ on a wire", "fine")
-    expect(said.scan("▯").length).to eq(4)
-    expect(said).not_to match(/🐦|خ|燕/)
+    many = Array.new(160) { |at| "燕#{at}" }
+    said = words(answered(*many))
+    expect(said.scan("could not be set on paper").length).to eq(1)
+    expect(said.scan("▯").length).to be_between(2, 20)
+  end
+
+  it "has a title and a language" do
+    Tempfile.create(["copy", ".pdf"], binmode: true) do |file|
+      file.write(answered("燕子"))
+      file.flush
+      expect(`pdfinfo #{file.path}`).to match(/^Title:\s+Birds$/)
+      expect(File.binread(file.path)).to include("/Lang (en-GB)")
+    end
   end
 
   it "goes on over as many pages as it takes, and is nothing where a picture can't be read" do

@@ -226,7 +226,7 @@ RSpec.describe "The pages of classes" do
         told << page.at_css("progress")["value"]
         draw.call(*given, **about)
       end
-      allow(Roost::Exchange::PassCards).to receive(:pages).and_wrap_original(&look)
+      allow(Roost::Exchange::PassCards).to receive(:cards).and_wrap_original(&look)
       Roost::Jobs::DrawPasses.run(database[:pass_sheets].get(:id))
       expect(told).to eq(%w[0 1])
       get "/classes/#{kestrel}/passes"

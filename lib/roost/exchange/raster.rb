@@ -35,17 +35,6 @@ module Roost
             drawn.output if drawn.success
           end
         end
-
-        # @param pages [Array<String>] SVG of ours, a page each
-        # @return [String, nil] as PDF
-        def pdf(pages)
-          Dir.mktmpdir do |folder|
-            paths = Array.new(pages.length) { |place| File.join(folder, "#{place}.svg") }
-            paths.zip(pages) { |path, svg| File.write(path, svg) }
-            drawn = alone("rsvg-convert", "-f", "pdf", *paths, output: Confined::OUTPUT)
-            drawn.output if drawn.success
-          end
-        end
       end
 
       # @param path [String]

@@ -2,10 +2,10 @@
 
 module Roost
   module Operations
-    # Draws the passes of a class as cards to be cut out, page by page, in the background: three hundred take fifteen seconds of
-    # work.
+    # Makes the passes of a class as cards to be cut out, in the background, page by page since their codes take long: three
+    # hundred are fifteen seconds of work.
     class DrawPasses
-      A_PAGE = Exchange::PassCards::Pages::A_PAGE
+      A_PAGE = Exchange::PassCards::A_PAGE
       # Pages that are drawn in one go.
       AT_ONCE = 4
 
@@ -27,9 +27,7 @@ module Roost
         sheet = sheets.find(id)
         return unless sheet&.drawing?
 
-        pages = pages(sheet)
-        pdf = pages && Exchange::Raster.pdf(pages)
-        return give_up(id) unless pdf
+        pdf = pdf(sheet) or return give_up(id)
 
         File.open(sheets.path(id), "wb", 0o600) { |file| file.write(pdf) }
         sheets.update(id, state: "ready")
@@ -41,15 +39,17 @@ module Roost
 
       def sheets = @sheets ||= Store::PassSheets.new
 
-      # @return [Array<String>, nil] SVG; nil when one could not be drawn, or she teaches the class no more
-      def pages(sheet)
-        passes = StudentPasses.new.of_class(sheet.account_id, sheet.class_id)
-        name = Store::Classes.new.find(sheet.account_id, sheet.class_id)&.name
-        passes&.each_slice(A_PAGE * AT_ONCE)&.reduce([]) do |so_far, some|
-          drawn = Exchange::PassCards.pages(some, class_name: name, base_url: Roost.settings.base_url) or return nil
-          sheets.update(sheet.id, done: so_far.length + drawn.length)
-          so_far + drawn
+      # @return [String, nil] nil when it could not be made, or she teaches the class no more
+      def pdf(sheet)
+        passes = StudentPasses.new.of_class(sheet.account_id, sheet.class_id) or return nil
+        address = Roost.settings.base_url
+        cards = passes.each_slice(A_PAGE * AT_ONCE).reduce([]) do |so_far, some|
+          made = Exchange::PassCards.cards(some, base_url: address) or return nil
+          sheets.update(sheet.id, done: ((so_far + made).length / A_PAGE.to_r).ceil)
+          so_far + made
         end
+        name = Store::Classes.new.find(sheet.account_id, sheet.class_id)&.name
+        name && Exchange::PassCards.pdf(cards, class_name: name, base_url: address)
       end
     end
   end

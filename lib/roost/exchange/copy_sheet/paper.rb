@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "commonmarker"
-require "prawn"
+require_relative "../paper/sheets"
 
 module Roost
   module Exchange
@@ -9,19 +9,12 @@ module Roost
       # The copy on paper. Runs in a process of its own (bin/read) and loads nothing else of the program. All sizes are in
       # points.
       class Paper
-        # Debian's fonts-dejavu-core, which has no slanted letters.
-        FONTS = { normal: "DejaVuSans.ttf", bold: "DejaVuSans-Bold.ttf", italic: "DejaVuSans.ttf",
-                  bold_italic: "DejaVuSans-Bold.ttf" }.freeze
-        FOLDER = "/usr/share/fonts/truetype/dejavu"
         STYLES = { strong: "b", emph: "i", strikethrough: "strikethrough" }.freeze
         # What is beside the answer, and the rest.
         LABELS = { "given" => "You", "outcome" => "", "right" => "Right", "why" => "Why", "comment" => "Your teacher",
                    "note" => "Your notes" }.freeze
-        BOX = "▯"
-        LEFT_OUT = "Some letters or small pictures can't be set on paper: ▯ stands for them. The page itself has them: print it."
-        # Letters that stand one after the other from left to right, as they are written; no small coloured pictures.
-        SET = /(?!\p{Emoji_Presentation})[\p{Latin}\p{Greek}\p{Cyrillic}\p{Common}\p{Inherited}]/
-        INK = "251F33"
+        LEFT_OUT = "Some letters could not be set on paper: ▯ stands for them. The page itself has them: print it."
+        MOST_DRAWN = 150
         QUIET = "625B78"
         LINE = "E4DAC8"
         LABEL = 84 # wide
@@ -34,17 +27,13 @@ module Roost
 
         def initialize(copy)
           @copy = copy
-          @paper = Prawn::Document.new(page_size: "A4", margin: 50, info: { Title: copy["title"] })
-          paper.font_families.update("Paper" => FONTS.transform_values { |name| File.join(FOLDER, name) })
-          paper.font("Paper", size: 10.5)
-          paper.fill_color(INK)
-          paper.default_leading(2)
+          @sheets = Exchange::Paper::Sheets.new(copy["title"], most_drawn: MOST_DRAWN)
         end
 
         # @return [String]
         def pdf
-          paper.text(plain(@copy["title"]), size: 20, style: :bold)
-          quietly { paper.text(plain(@copy["about"])) }
+          plain(@copy["title"], size: 20, bold: true)
+          quietly { plain(@copy["about"]) }
           @copy["pages"].each { |page| section(page) }
           note_what_is_missing
           quietly { paper.number_pages("<page>", at: [paper.bounds.right - 50, -20], width: 50, align: :right, size: 8) }
@@ -53,7 +42,7 @@ module Roost
 
         private
 
-        attr_reader :paper
+        def paper = @sheets.paper
 
         def section(page)
           room(page["pictures"].any? ? PICTURE + LEAST : LEAST)
@@ -61,7 +50,7 @@ module Roost
           paper.stroke_color(LINE)
           paper.stroke_horizontal_rule
           paper.move_down(12)
-          paper.text(plain(page["heading"]), size: 13, style: :bold) unless page["heading"].empty?
+          plain(page["heading"], size: 13, bold: true) unless page["heading"].empty?
           page["texts"].each { |text| markdown(text) }
           page["pictures"].each { |path| picture(path) }
           page["rows"].each { |row| row(row) }
@@ -79,12 +68,12 @@ module Roost
         def beside(row)
           if row["picture"] then picture(row["picture"])
           elsif row["markdown"] then markdown(row["markdown"])
-          else paper.text(plain(row["text"]))
+          else plain(row["text"])
           end
         end
 
         def note_what_is_missing
-          return unless @missing
+          return unless @sheets.lacking?
 
           paper.move_down(14)
           quietly { paper.text(LEFT_OUT, size: 9) }
@@ -100,18 +89,10 @@ module Roost
         def quietly
           paper.fill_color(QUIET)
           yield
-          paper.fill_color(INK)
+          paper.fill_color(Exchange::Paper::Sheets::INK)
         end
 
-        # Where something can't be set stands an empty box, and what that means at the end: so nobody takes what is left for
-        # the whole.
-        def plain(text)
-          boxes = text.gsub(/[^[:ascii:]]/) { |letter| letter.match?(SET) && paper.font.glyph_present?(letter) ? letter : BOX }
-          return boxes if boxes == text
-
-          @missing = true
-          boxes.gsub(/#{BOX}+/o, BOX)
-        end
+        def plain(text, **look) = @sheets.write(escaped(text), **look)
 
         # Begins a page where less than that is left.
         def room(height) = paper.cursor < height && paper.start_new_page
@@ -125,13 +106,13 @@ module Roost
           case node.type
           when :list then list(node, before)
           when :blockquote then paper.indent(14) { node.each { |inner| block(inner, before) } }
-          when :code_block then paper.text(node.string_content.rstrip)
-          when :table then node.each { |line| paper.text(line.map { |cell| inline(cell) }.join("  |  "), inline_format: true) }
+          when :code_block then plain(node.string_content.rstrip)
+          when :table then node.each { |line| @sheets.write(line.map { |cell| inline(cell) }.join("  |  ")) }
           when :thematic_break, :html then nil
           else
             words = inline(node)
             words = "<b>#{words}</b>" if node.type == :header
-            paper.text("#{before}#{words}", inline_format: true)
+            @sheets.write("#{before}#{words}")
             paper.move_down(4)
           end
         end
@@ -156,7 +137,7 @@ module Roost
           end
         end
 
-        def escaped(text) = plain(text).gsub("&", "&amp;").gsub("<", "&lt;").gsub(">", "&gt;")
+        def escaped(text) = text.gsub("&", "&amp;").gsub("<", "&lt;").gsub(">", "&gt;")
       end
     end
   end

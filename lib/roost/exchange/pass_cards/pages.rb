@@ -1,76 +1,99 @@
 # frozen_string_literal: true
 
-require "cgi"
-require "rqrcode"
+require "rqrcode_core"
+require_relative "../paper/sheets"
 
 module Roost
   module Exchange
     module PassCards
-      # The cards as pages of SVG. Made in a process of its own (bin/read), since a QR code takes a
-      # twentieth of a second; loads nothing else of the program. All sizes are in millimetres.
-      module Pages
+      # The cards as pages of a PDF. Runs in a process of its own (bin/read) and loads nothing else of the program. All
+      # sizes are in points.
+      class Pages
         COLUMNS = 2
-        A_PAGE = 8
-        PAGE = [210, 297].freeze
-        MARGIN = [10, 12].freeze
-        CARD = [95, 68].freeze
-        QR = 34
-        INK = "1e1b2e"
-        LINE = "8a8599"
-        # Room for a name beside the square, and how wide a bold letter is at most, of its height.
-        ROOM = 46.0
-        WIDE = 0.78
+        ROWS = 4
+        CARD = [268, 193].freeze
+        TOP = 808 # of the first row, from below
+        LEFT = 29
+        QR = 96
+        LINE = "8A8599"
+        # Room for a name beside the square.
+        ROOM = 132
 
-        # @param cards [Array<Array(String, String, String)>] name, pass as it is written, address it leads to
-        # @param class_name [String]
-        # @param host [String] where the pass is typed
-        # @return [Array<String>]
-        def self.of(cards, class_name, host)
-          cards.each_slice(A_PAGE).map do |some|
-            page(some.each_with_index.map { |given, place| moved(card(*given, class_name, host), place) })
+        # What takes long: a twentieth of a second each.
+        # @param addresses [Array<String>] they lead to
+        # @return [Array<Array<Array(Integer, Integer, Integer)>>] of each, the dark runs: row, first and length; the last
+        #   entry is how many modules a side has
+        def self.codes(addresses)
+          addresses.map do |address|
+            rows = RQRCodeCore::QRCode.new(address).modules
+            runs = rows.each_with_index.flat_map do |row, at|
+              row.each_with_index.chunk_while { |one, other| one.first == other.first }
+                 .select { |run| run.first.first }.map { |run| [at, run.first.last, run.length] }
+            end
+            [*runs, rows.length]
           end
         end
 
-        def self.page(cards)
-          <<~SVG
-            <svg xmlns="http://www.w3.org/2000/svg" width="#{PAGE[0]}mm" height="#{PAGE[1]}mm" viewBox="0 0 #{PAGE.join(" ")}"
-              font-family="sans-serif" fill="##{INK}">#{cards.join}</svg>
-          SVG
+        # @param cards [Array<Array(String, String, Array)>] name, pass as it is written, code as above
+        # @param class_name [String]
+        # @param host [String] where the pass is typed
+        # @return [String]
+        def self.pdf(cards, class_name, host) = new(class_name, host, cards.length + 1).pdf(cards)
+
+        def initialize(class_name, host, cards)
+          @class_name = class_name
+          @host = host
+          @sheets = Paper::Sheets.new("Student passes of #{class_name}", margin: 0, most_drawn: cards)
         end
 
-        # A card at its place on the page, with the line it is cut along.
-        def self.moved(inside, place)
+        # @return [String]
+        def pdf(cards)
+          cards.each_slice(COLUMNS * ROWS).with_index do |some, page|
+            paper.start_new_page if page.positive?
+            some.each_with_index { |card, place| card(*card, *corner(place)) }
+          end
+          paper.render
+        end
+
+        private
+
+        attr_reader :sheets
+
+        def paper = sheets.paper
+
+        # @return [Array(Integer, Integer)] left and top
+        def corner(place)
           row, column = place.divmod(COLUMNS)
-          <<~SVG
-            <g transform="translate(#{MARGIN[0] + (column * CARD[0])} #{MARGIN[1] + (row * CARD[1])})">
-              <rect width="#{CARD[0]}" height="#{CARD[1]}" fill="none" stroke="##{LINE}" stroke-width="0.2" stroke-dasharray="1.5"/>
-              #{inside}
-            </g>
-          SVG
+          [LEFT + (column * CARD[0]), TOP - (row * CARD[1])]
         end
 
-        def self.card(name, pass, address, class_name, host)
-          [text(13, fitting(name, 6.0), name, bold: true), text(19.5, fitting(class_name, 3.6), class_name),
-           text(29, 3.2, "Point a camera at the"), text(33.5, 3.2, "square, or type the pass at"),
-           text(38, fitting(host, 3.2), host, bold: true), text(42.5, 3.2, "Keep it to yourself."),
-           text(60, 7.4, pass, bold: true), qr(address)].join
+        # With the line along which it is cut.
+        def card(name, pass, code, left, top)
+          paper.stroke_color(LINE)
+          paper.line_width(0.5)
+          paper.dash(4)
+          paper.stroke_rectangle([left, top], *CARD)
+          paper.undash
+          words(left + 17, top, name, pass)
+          qr(code, left + CARD[0] - QR - 14, top - 22)
         end
 
-        # @return [Float] height of letters at which a text fits beside the square
-        def self.fitting(words, most) = [most, ROOM / (WIDE * [words.length, 1].max)].min
-
-        def self.text(top, size, words, bold: false)
-          weight = bold ? "bold" : "normal"
-          %(<text x="6" y="#{top}" font-size="#{size.round(2)}" font-weight="#{weight}">#{CGI.escapeHTML(words)}</text>)
+        def words(left, top, name, pass)
+          [[22, 17, name, true], [45, 10, @class_name, false], [74, 9, "Point a camera at the", false],
+           [87, 9, "square, or type the pass at", false], [100, 9, @host, true], [113, 9, "Keep it to yourself.", false]]
+            .each { |down, size, text, bold| sheets.line(text, at: [left, top - down], width: ROOM, size: size, bold: bold) }
+          sheets.line(pass, at: [left, top - 148], width: CARD[0] - 34, size: 21, bold: true)
         end
 
-        def self.qr(address)
-          code = RQRCode::QRCode.new(address)
-          scale = (QR / code.modules.length.to_f).round(4)
-          path = code.as_svg(use_path: true, standalone: false, module_size: 1, color: INK)
-          %(<g transform="translate(#{CARD[0] - QR - 5} 8) scale(#{scale})">#{path}</g>)
+        def qr(code, left, top)
+          *runs, side = code
+          module_size = QR / side.to_f
+          paper.fill_color(Paper::Sheets::INK)
+          runs.each do |row, first, length|
+            paper.rectangle([left + (first * module_size), top - (row * module_size)], length * module_size, module_size)
+          end
+          paper.fill
         end
-        private_class_method :page, :moved, :card, :fitting, :text, :qr
       end
     end
   end
