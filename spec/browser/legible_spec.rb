@@ -19,6 +19,11 @@ RSpec.describe "The class screen, from the back row" do
     end
   end
 
+  def sized(width, height)
+    screen.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1,
+                                                                            mobile: false)
+  end
+
   def let_through(session, slide)
     return unless slide.prompt.board?
 
@@ -102,20 +107,40 @@ RSpec.describe "The class screen, from the back row" do
     end
   end
 
-  it "fits forty names into the lobby, and touches no edge" do
-    session = kept_session(account)
-    (1..40).each { |number| Roost::Store::Seats.new.create(session.id, "Wren Calloway-#{number}") }
-    screen.visit "/screen/#{session.screen_key}"
-    expect(screen).to have_css(".names li", count: 40)
-    screen.evaluate_async_script(Legible::FITTED)
-    low, foot, size = screen.evaluate_script(<<~JS)
-      [Math.max(...[...document.querySelectorAll(".names li")].map((name) => name.getBoundingClientRect().bottom)),
-       document.querySelector(".screen-foot").getBoundingClientRect().top,
-       parseFloat(getComputedStyle(document.querySelector(".names")).fontSize)]
-    JS
-    expect([low <= foot, size >= 20]).to eq([true, true])
-    bottom = "document.querySelector('.screen-foot').getBoundingClientRect().bottom <= innerHeight"
-    expect(screen.evaluate_script(bottom)).to be(true)
+  # The smallest type of the lobby, how far anything of it reaches over its place, and what is cut short.
+  lobby = <<~JS
+    (() => {
+      const place = document.querySelector(".screen-lobby-names");
+      const foot = document.querySelector(".screen-foot").getBoundingClientRect();
+      const words = [...document.querySelectorAll(".screen-lobby *")].filter((part) => [...part.childNodes]
+        .some((node) => node.nodeType === 3 && node.textContent.trim()) && part.checkVisibility());
+      const boxes = words.map((part) => part.getBoundingClientRect());
+      return [Math.min(...words.map((part) => parseFloat(getComputedStyle(part).fontSize))),
+        Math.max(place.scrollHeight - place.clientHeight, foot.bottom - innerHeight, ...boxes.map(({ bottom }) => bottom - foot.top),
+          ...boxes.map(({ right }) => right - innerWidth)),
+        words.filter((part) => part.scrollWidth > part.clientWidth + 1 && getComputedStyle(part).display !== "inline").length];
+    })()
+  JS
+
+  describe "in the lobby" do
+    after { sized(1280, 800) }
+
+    { "forty names" => {}, "forty names in eight teams" => { teams: "dealt", team_count: "8" } }.each do |what, options|
+      it "fits #{what} on every screen, touches no edge, and keeps its type" do
+        session = kept_session(account, **options)
+        (1..40).each { |number| Roost::Operations::JoinSession.new.call(session.code, "Wren Calloway-#{number}") }
+        screen.visit "/screen/#{session.screen_key}"
+        expect(screen).to have_text("Calloway-40")
+        sizes = [[1024, 768], [1280, 720], [1920, 1080], [3840, 2160], [1080, 1920]]
+        measured = sizes.map do |width, height|
+          sized(width, height)
+          screen.evaluate_async_script(Legible::FITTED)
+          least, over, short = screen.evaluate_script(lobby)
+          [width, (least * 1280 / [width, height].max).round(1), over.round(1), short]
+        end
+        expect(measured).to match(sizes.map { |width, _| [width, be >= 20, be <= 1, 0] })
+      end
+    end
   end
 
   it "has none under 15 where a question holds the most it can, and cuts nothing off" do
@@ -156,11 +181,6 @@ RSpec.describe "The class screen, from the back row" do
         prompt = Roost::Core::Kinds.named(kind).new(id: "p#{place}", settings: settings)
         slide("s#{place}", heading: "#{place} #{text(190)}", prompt: prompt)
       end
-    end
-
-    def sized(width, height)
-      screen.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1,
-                                                                              mobile: false)
     end
 
     after { sized(1280, 800) }
