@@ -39,7 +39,7 @@ RSpec.describe "A PDF coming into a lesson" do
     start_worker
     expect(page).to have_css(".is-import", text: "is in: 14 slides.", wait: 90)
     expect(page).to have_css(".thumb-name", text: "birds that leave", count: 14)
-    page.click_button "Take out again"
+    page.click_button "Remove these slides"
     expect(page).to have_css(".thumb-name", text: "birds that leave", count: 0)
     page.click_button "Undo", match: :first
     expect(page).to have_css(".thumb-name", text: "birds that leave", count: 14)

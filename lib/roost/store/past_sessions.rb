@@ -69,6 +69,13 @@ module Roost
         rows.reverse(:ended_at).limit(most).map { |row| [read(row), seats[row[:id]]] }
       end
 
+      # @return [Array<Array(Row, Integer)>] a teacher's in which a student has a seat, live or alone, with that, latest first
+      def of_student(account_id, student_id, most)
+        seats = Seats.new(database).of_student(student_id)
+        with_now.where(id: seats.keys, account_id: account_id, deleted_at: nil).reverse(:created_at).limit(most)
+                .map { |row| [read(row), seats[row[:id]]] }
+      end
+
       # @return [Array<Array(Row, Integer)>] sessions of a lesson in which a student has a seat, with that, latest last
       def of_student_and_lesson(student_id, lesson_id)
         seats = Seats.new(database).of_student(student_id)

@@ -18,6 +18,9 @@ module Roost
         redirect "/classes/#{granted(Operations::KeepClass.new.create(account_id, params))}/add", 303
       end
 
+      # Listed with a student.
+      MOST_SESSIONS = 60
+
       get("/roster") { page("classes/roster", title: "Import classes (OneRoster)") }
 
       # A package is looked at; nothing is saved.
@@ -154,6 +157,7 @@ module Roost
       get "/:id/students/:student" do
         page("classes/student", title: student.name, row: our_class, student: student,
                                 classes: students.classes_of(student.id), saved: params["saved"],
+                                sessions: Store::PastSessions.new.of_student(account_id, student.id, MOST_SESSIONS),
                                 pass: students.passes([student.id])[student.id], renewed: params["pass"] == "new")
       end
 
