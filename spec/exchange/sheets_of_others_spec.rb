@@ -26,6 +26,16 @@ RSpec.describe "A sheet that somebody else made" do
     read(package.to_stream.read, ".xlsx")
   end
 
+  it "names a number format that it doesn't understand, and takes the number as it is stored" do
+    reading = workbook do |page, style|
+      page.add_row(["Question", "Option A", "Option B"])
+      page.add_row(["How much?", 12.5, 7], style: [nil, style.call("0.0 § 0"), nil])
+      page.add_row(["How long?", 3, 4])
+    end
+    expect(options(reading).first).to eq(["12.5", "7"])
+    expect(reading.value.rows.map(&:formats)).to eq([["0.0 § 0"], []])
+  end
+
   def options(reading) = reading.value.usable.map { |slide| sheet_row(slide.prompt).options }
 
   it "is read as it is shown: percentages, money, dates and times" do

@@ -20,7 +20,8 @@ module Roost
       # number:: of the row in the sheet, from 1
       # slide::  Core::Slide, nil when the row can't be used
       # reason:: why not, nil when it can
-      Row = Struct.new(:number, :question, :slide, :reason, keyword_init: true)
+      # formats:: as Table::Row has them
+      Row = Struct.new(:number, :question, :slide, :reason, :formats, keyword_init: true)
       # rows:: [Row]; unknown:: names of columns that aren't in the pattern
       Found = Struct.new(:rows, :unknown, keyword_init: true) do
         def usable = rows.filter_map(&:slide)
@@ -75,16 +76,16 @@ module Roost
           next if cells.values.all? { |cell| cell == "" } || (question.is_a?(String) && question.start_with?(COMMENT))
 
           cells["Question"] = question.sub(UNCOMMENTED, "") if question.is_a?(String)
-          row(cells, row.number, "#{mark}r#{row.number}")
+          row(cells, row, "#{mark}r#{row.number}")
         end
       end
 
-      def row(cells, number, id)
+      def row(cells, row, id)
         question = cells["Question"].is_a?(String) ? cells["Question"] : ""
         formula = cells.key(Table::FORMULA)
         worked = "there is a formula in “#{formula}”; put its value there"
         reading = formula ? Core::Reading.refused(worked) : @row.slide(cells, id)
-        Row.new(number: number, question: question, slide: reading.value, reason: reading.reason).freeze
+        Row.new(number: row.number, question: question, slide: reading.value, reason: reading.reason, formats: row.formats).freeze
       end
 
       def table(slides)

@@ -14,7 +14,8 @@ module Roost
       FORMULA = Object.new.freeze
 
       # number:: as the sheet itself counts its rows; cells:: Array of String or FORMULA
-      Row = Struct.new(:number, :cells, keyword_init: true)
+      # formats:: number formats in it that aren't understood: such a number stands as it is stored
+      Row = Struct.new(:number, :cells, :formats, keyword_init: true)
 
       # @param path [String]
       # @param headings [Array<String>] one of them stands in the first row that is wanted
@@ -28,7 +29,9 @@ module Roost
         return Core::Reading.refused(done.refusal || SLOW) unless done.success
 
         rows = JSON.parse(done.output.force_encoding(Encoding::UTF_8))
-        Core::Reading.ok(rows.map { |number, cells| Row.new(number: number, cells: cells.map { |cell| cell || FORMULA }).freeze })
+        Core::Reading.ok(rows.map do |number, cells, formats|
+          Row.new(number: number, cells: cells.map { |cell| cell || FORMULA }, formats: formats.to_a).freeze
+        end)
       end
     end
   end

@@ -32,7 +32,8 @@ module Roost
         # @param most [Integer] rows beyond this many are not read
         # @param headings [Array<String>] one stands in the first row of what is read; rows above it are left out
         # @return [Array<Array(Integer, Array<String, nil>)>] the sheet's own number of each row that is not
-        #   blank, and its cells: nil for a formula of which the value isn't there
+        #   blank, its cells: nil for a formula of which the value isn't there; and the number formats in it that aren't
+        #   understood
         def self.read(path, most, headings)
           start = File.binread(path, 4).to_s
           compound(path) if start == COMPOUND
@@ -111,7 +112,12 @@ module Roost
           require_relative "workbook" # what reads a workbook takes longer to load than a CSV to read
           book = Workbook.new(path) { |reason| refuse(reason) }
           book.rows(headings, within: ABOVE, most: most).filter_map do |number, cells|
-            [number, cells.map { |cell| CsvText.unquoted(cell) }] unless cells.all? { |cell| cell == "" }
+            formats = cells.grep(Shown::AsStored).map(&:format).uniq
+            unless cells.all? { |cell| cell == "" }
+              [number, cells.map do |cell|
+                CsvText.unquoted(cell)
+              end, *([formats] if formats.any?)]
+            end
           end
         rescue Zip::Error, Nokogiri::XML::SyntaxError, ArgumentError, IOError, NoMethodError, TypeError, KeyError
           # Roo trusts what is inside to be a workbook, and falls over in all these ways when it isn't.
