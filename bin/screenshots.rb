@@ -119,7 +119,7 @@ class Screenshots
   def bring_in
     teacher.visit "/lessons"
     teacher.fill_in "Title of a new lesson", with: "Nests and who builds them"
-    press "Make a lesson"
+    press "Create lesson"
     address = teacher.current_path
     from_pdf(address)
     from_sheet(address)
@@ -151,7 +151,7 @@ class Screenshots
     file("questions on nests.csv", SHEET) do |path|
       teacher.visit "#{address}/add"
       teacher.attach_file "Sheet", path
-      press "Look at it"
+      press "Check before adding"
       take teacher, "sheet"
     end
   end

@@ -17,7 +17,7 @@ RSpec.describe "Preparing a lesson in the browser" do
 
   it "makes a lesson with each kind of question, saved as it goes, and undoes" do
     page.fill_in "Title of a new lesson", with: "Nests"
-    page.click_button "Make a lesson"
+    page.click_button "Create lesson"
     page.fill_in "Heading", with: "Whose nest is this?"
     expect(page).to have_css(".seat-frame .slide-heading", text: "Whose nest is this?")
     page.click_button "Choice"
@@ -57,7 +57,7 @@ RSpec.describe "Preparing a lesson in the browser" do
 
   it "makes one lesson of two clicks" do
     page.fill_in "Title of a new lesson", with: "Nests"
-    page.find_button("Make a lesson")
+    page.find_button("Create lesson")
     page.execute_script("const button = document.querySelector('form.inline button'); button.click(); button.click();")
     expect(page).to have_css(".builder")
     sleep 0.5

@@ -176,8 +176,8 @@ prompt: question(kind, texts.drop(4)))
   it "refuses what is no sheet, too long, or has nothing to ask, in one sentence" do
     expect(read("\x00\x01\x02binary").reason).to start_with("could not be read as a sheet.")
     expect(read("PK\x03\x04not really a zip", ".xlsx").reason).to start_with("could not be read as a sheet.")
-    expect(read("a,b\n1,2\n").reason).to eq("has no column “Question”. Begin with the pattern.")
-    expect(read("").reason).to eq("has no column “Question”. Begin with the pattern.")
+    expect(read("a,b\n1,2\n").reason).to eq("has no column “Question”. Begin with the template.")
+    expect(read("").reason).to eq("has no column “Question”. Begin with the template.")
     expect(read(csv(["Question", "Option A", "Option B"],
                     *([%w[Why a b]] * 501))).reason).to eq("has more than 500 questions. Split it.")
   end

@@ -39,7 +39,7 @@ module Roost
         Table.read(path, headings: ["Question"], most: MOST_ROWS + 3).and_then do |first, *rest|
           header = first ? first.cells : []
           columns = header.map { |cell| column(cell) }
-          next Core::Reading.refused("has no column “Question”. Begin with the pattern.") unless columns.include?("Question")
+          next Core::Reading.refused("has no column “Question”. Begin with the template.") unless columns.include?("Question")
 
           found = found(columns, rest, mark)
           next Core::Reading.refused("has no questions below its first row.") if found.empty?

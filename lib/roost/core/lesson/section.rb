@@ -14,7 +14,7 @@ module Roost
                          "game" => "You move; timed, with points and standings" }.freeze
       self::TITLE_LIMIT = 80
       self::FEEDBACK = { "end" => "When the quiz is over for all", "right" => "At once: right or wrong",
-                         "explained" => "At once, with the explanation", "none" => "Not here" }.freeze
+                         "explained" => "At once, with the explanation", "none" => "No feedback" }.freeze
       self::LONGEST = 240 # minutes
 
       def self.from_document(document)
@@ -31,7 +31,7 @@ module Roost
         limit, draw = form.values_at("limit", "draw").map { |text| text.to_s.strip }
         return Reading.refused("The time of a quiz is 1 to #{self::LONGEST} minutes, or empty for no limit.") \
           unless limit.empty? || (1..self::LONGEST).cover?(Integer(limit, 10, exception: false))
-        return Reading.refused("How many questions each gets is a number, or empty for all.") \
+        return Reading.refused("How many questions each gets is a number, or empty for all of them.") \
           unless draw.empty? || (1..Lesson::SLIDE_LIMIT).cover?(Integer(draw, 10, exception: false))
 
         feedback = Session::Sitting::FEEDBACK.include?(form["feedback"]) ? form["feedback"] : "end"

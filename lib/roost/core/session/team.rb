@@ -11,7 +11,7 @@ module Roost
         # More than a class has groups.
         self::MOST = 12
         # How seats come to their teams.
-        self::WAYS = { "" => "No teams", "dealt" => "Made evenly as students join", "groups" => "By the class's own groups",
+        self::WAYS = { "" => "No teams", "dealt" => "Evenly, as students join", "groups" => "From the class's groups",
                        "chosen" => "Students choose" }.freeze
 
         # @return [Array<Array(String, Integer)>] names and marks of so many

@@ -111,13 +111,9 @@ module Roost
         def self.xlsx(path, most, headings)
           require_relative "workbook" # what reads a workbook takes longer to load than a CSV to read
           book = Workbook.new(path) { |reason| refuse(reason) }
-          book.rows(headings, within: ABOVE, most: most).filter_map do |number, cells|
-            formats = cells.grep(Shown::AsStored).map(&:format).uniq
-            unless cells.all? { |cell| cell == "" }
-              [number, cells.map do |cell|
-                CsvText.unquoted(cell)
-              end, *([formats] if formats.any?)]
-            end
+          filled = book.rows(headings, within: ABOVE, most: most).reject { |_, cells| cells.all? { |cell| cell == "" } }
+          filled.map do |number, cells|
+            [number, cells.map { |cell| CsvText.unquoted(cell) }, cells.grep(Shown::AsStored).map(&:format).uniq]
           end
         rescue Zip::Error, Nokogiri::XML::SyntaxError, ArgumentError, IOError, NoMethodError, TypeError, KeyError
           # Roo trusts what is inside to be a workbook, and falls over in all these ways when it isn't.

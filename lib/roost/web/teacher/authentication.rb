@@ -82,7 +82,7 @@ module Roost
         create_account_page_title "Make an account"
         reset_password_request_page_title "A new password"
         reset_password_page_title "Choose a new password"
-        change_password_page_title "Change the password"
+        change_password_page_title "Change password"
         same_as_existing_password_message "is the one you have"
         logout_page_title "Sign out"
         create_account_error_flash "The account couldn't be made. See below."
