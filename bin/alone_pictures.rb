@@ -47,8 +47,8 @@ class AlonePictures
     working = shot(seat)
     4.times { seat.click_button("Next →").then { sleep 0.5 } }
     2.times { seat.click_button("Next →").then { sleep 0.5 } }
-    seat.click_button "Look back"
-    seat.find("h1", text: "Look back")
+    seat.click_button "Check answers"
+    seat.find("h1", text: "Check your answers")
     back = shot(seat)
     sleep 30 # so long the practice class is at work
     [shot(teacher), working, back].tap { end_session }

@@ -1,5 +1,6 @@
 // Makes what is on the class screen (and its small copy at the Desk) fit: where it is
-// taller than its place, the type is made smaller, in steps, down to a half; a slide that asks
+// taller than its place, the birds below it give theirs; where that is too little, the type is made
+// smaller, in steps, down to a half. A slide that asks
 // nothing has type as large as there is room for. Looked at again when a part grows, as a video
 // does once it knows its size, and a formula once it is set.
 const MOST = 2.4;
@@ -38,8 +39,14 @@ function fit() {
   for (const stage of document.querySelectorAll(
     ".screen > .screen-stage, .ink-box > .screen-stage, .mini-screen, .screen-lobby-names",
   )) {
+    const screen = stage.closest(".screen");
     stage.style.fontSize = "";
+    screen?.classList.remove("is-tight");
     heighten(stage);
+    if (screen && !fits(stage)) {
+      screen.classList.add("is-tight");
+      heighten(stage);
+    }
     const full = parseFloat(getComputedStyle(stage).fontSize);
     for (let share = 1 - STEP; !fits(stage) && share >= LEAST; share -= STEP) {
       stage.style.fontSize = `${full * share}px`;

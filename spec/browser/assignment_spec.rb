@@ -51,7 +51,7 @@ RSpec.describe "An assignment, on students' devices and the teacher's" do
     laptop.click_button "Continue"
     expect(laptop).to have_field("text", with: "By the st")
     laptop.fill_in "text", with: "By the stars"
-    laptop.click_button "Look back"
+    laptop.click_button "Check answers"
     expect(laptop).to have_text("You have answered everything.")
     laptop.click_button "Hand in"
     expect(laptop).to have_text("You see how it went here after")
@@ -93,7 +93,7 @@ RSpec.describe "An assignment, on students' devices and the teacher's" do
     ada.click_button "← Back"
     expect(ada).to have_css(".sheet path, .sheet polyline", visible: :all)
     expect_accessible(ada)
-    2.times { turn(ada, /Next|Look back/) }
+    2.times { turn(ada, /Next|Check answers/) }
     ada.click_button "Hand in"
     ada.click_link "Your copy"
     expect(ada).to have_css(".copy-page svg, .copy-page img", minimum: 2)

@@ -46,7 +46,7 @@ RSpec.describe "A board, for students at work alone" do
     bo.click_button "← Back"
     expect(bo).to have_css(".others-cards [aria-pressed=true] .card-likes", text: "1")
     bo.click_button "Next →"
-    bo.click_button "Look back"
+    bo.click_button "Check answers"
     bo.accept_confirm { bo.click_button "Hand in" }
     expect(bo).to have_css("h2", text: "On the board: What did you see?")
     expect(bo).to have_css(".others-cards:disabled .post", text: "A heron by the sluice")

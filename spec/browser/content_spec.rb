@@ -139,11 +139,11 @@ RSpec.describe "What is on slides, in the browser" do
     student = seat_window(:ada, session, as: "Ada")
     command(session, "begin")
     expect(student).to have_css(".series-count", text: "1 of 3")
-    student.click_button "On ›"
+    student.click_button "Next ›"
     expect(student).to have_css(".series-count", text: "2 of 3")
     student.find(".series-strip").send_keys(:right)
     expect(student).to have_css(".series-count", text: "3 of 3")
-    expect(student).to have_button("On ›", disabled: true)
+    expect(student).to have_button("Next ›", disabled: true)
     expect_accessible(student)
   end
 

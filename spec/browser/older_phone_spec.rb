@@ -112,7 +112,7 @@ RSpec.describe "An older phone" do
     phone.first("label.option").click
     turn(phone, /Next/)
     phone.fill_in "text", with: "By the stars"
-    turn(phone, /Look back/)
+    turn(phone, /Check answers/)
     phone.click_button "Hand in"
     expect(phone).to have_css("h1", text: "Handed in")
     expect(complaints(phone)).to eq([])

@@ -39,12 +39,12 @@ RSpec.describe "A quiz in a lesson, at each student's own speed" do
     ada.click_button "Next →"
     expect(desk).to have_css(".quiz-grid td.is-wrong", count: 1)
     expect_accessible(ada)
-    ada.click_button "Look back"
+    ada.click_button "Check answers"
     expect(ada).to have_text("1 question has no answer yet")
     ada.click_button "Question 2"
     expect(ada).to have_css(".option :checked + .letter + .option-text", text: "Grey heron")
     pick(ada, "Swallow")
-    2.times { turn(ada, /Next|Look back/) }
+    2.times { turn(ada, /Next|Check answers/) }
     expect_accessible(ada)
     ada.accept_confirm { ada.click_button "Hand in" }
     expect(ada).to have_css("h1", text: "Handed in")

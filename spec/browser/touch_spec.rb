@@ -68,7 +68,7 @@ RSpec.describe "Targets on a phone" do
     phone.find("h1", text: "Q1")
     look("quiz: seat", phone)
     turn(phone, /Next/)
-    turn(phone, /Look back/)
+    turn(phone, /Check answers/)
     look("quiz: look back", phone)
     desk.find(".quiz-grid th button", text: "Ada")
     look("quiz: grid", desk)

@@ -83,7 +83,7 @@ RSpec.describe "Pages" do
     it "carries out commands and answers with nothing, or with the one sentence of a refusal" do
       expect(give(command: "begin").status).to eq(204)
       expect(give(command: "open").status).to eq(422)
-      expect(body).to include("This slide asks nothing.")
+      expect(body).to include("This slide has no question.")
       expect(give(command: "destroy").status).to eq(422)
     end
 

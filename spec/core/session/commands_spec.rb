@@ -107,7 +107,7 @@ RSpec.describe Roost::Core::Session::Commands do
   it "refuses what makes no sense in one sentence each" do
     poll = after(["begin"], ["next"], ["close"])
     expect(give(poll, "show", { what: "key" }).reason).to eq("This question has no key.")
-    expect(give(after(["begin"]), "open").reason).to eq("This slide asks nothing.")
+    expect(give(after(["begin"]), "open").reason).to eq("This slide has no question.")
     expect(give(Roost::Core::Session::State.start, "next").reason).to eq("The lesson hasn't begun yet. Begin it first.")
     expect(give(after(["begin"], ["end"]), "next").reason).to eq("This session has ended.")
     expect(give(after(["begin"]), "jump", { slide: "zz" })).not_to be_ok

@@ -20,7 +20,8 @@ module Roost
     #               latest last; only while it is being edited
     class Slide
       ARRANGEMENTS = { "beside" => "Words and picture side by side", "words" => "Words above, picture below",
-                       "full" => "Picture full", "behind" => "Picture behind the words", "columns" => "Two columns" }.freeze
+                       "full" => "Picture fills the slide", "behind" => "Picture behind the words",
+                       "columns" => "Two columns" }.freeze
       LIMITS = { title: 80, heading: 200, text: 5_000, aside: 5_000, notes: 5_000 }.freeze
       NAMES = { title: "The name", heading: "The heading", text: "The text", aside: "The second column",
                 notes: "The notes" }.freeze

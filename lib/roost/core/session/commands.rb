@@ -197,7 +197,7 @@ module Roost
         def with_prompt
           while_live do
             slide = lesson.station(state.slide_id)
-            slide.prompt ? yield(slide) : Reading.refused("This slide asks nothing.")
+            slide.prompt ? yield(slide) : Reading.refused("This slide has no question.")
           end
         end
 
