@@ -18,6 +18,19 @@ module Rosters
              "enrollments" => enrollments(places) }.merge(files))
   end
 
+  # Reads packages here instead of in a process of its own, which takes longer to begin than to read.
+  def read_rosters_here
+    confined = Roost::Exchange::Confined
+    allow(confined).to receive(:read).with(/roster|classes/, any_args) do |task, path, today, *ids, **|
+      said = Roost::Exchange::OneRoster::Package.read(path, today) do |listing|
+        JSON.generate(task == "roster" ? listing.overview : listing.chosen(ids))
+      end
+      confined::Done.new(success: true, status: 0, output: said, complaint: "")
+    rescue Roost::Exchange::Unreadable => e
+      confined::Done.new(success: false, status: confined::Done::REFUSED, output: e.message, complaint: "")
+    end
+  end
+
   # @param files [Hash{String=>Array<Array>, String, nil}] names to rows, or to what stands in them; nil leaves a file out
   def zipped(files)
     bytes = Zip::OutputStream.write_buffer do |out|
