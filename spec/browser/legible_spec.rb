@@ -14,10 +14,12 @@ RSpec.describe "The class screen, from the back row" do
     random = Random.new(4)
     seats.each do |student, seat_id|
       Roost::Store::Answers.new.save(session_id: session.id, seat_id: seat_id, slide_id: slide.id, final: true, save_no: 1,
-                                     value: slide.prompt.simulate(student, random), keyed: slide.prompt.keyed?,
+                                     value: longest(slide.prompt, student, random), keyed: slide.prompt.keyed?,
                                      save_id: SecureRandom.uuid)
     end
   end
+
+  def longest(prompt, student, random) = prompt.simulate(student, random)
 
   def sized(width, height)
     screen.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: width, height: height, deviceScaleFactor: 1,
@@ -31,11 +33,11 @@ RSpec.describe "The class screen, from the back row" do
     command(session, "curate", slide: slide.id, what: "approve", cards: keys.join("\n"))
   end
 
-  # Shows each question, and what 24 gave, and says what is too small or cut off.
+  # Shows each question, and what so many gave, and says what is too small or cut off.
   # @yield once the page is there
-  def faults(slides, least)
+  def faults(slides, least, many: 24)
     session = kept_session(account, Roost::Core::Lesson.new(title: "Marsh", slides: slides))
-    seats = Roost::Core::Practice::Roster.students(24, seed: 5).to_h do |student|
+    seats = Roost::Core::Practice::Roster.students(many, seed: 5).to_h do |student|
       [student, Roost::Store::Seats.new.create(session.id, student.name).first]
     end
     command(session, "begin")
@@ -184,6 +186,39 @@ RSpec.describe "The class screen, from the back row" do
     end
 
     after { sized(1280, 800) }
+
+    # What students write is as long as it may be, too.
+    describe "in what students give" do
+      let(:slides) do
+        picture = Roost::Operations::TakeDrawing.new.call(account, "heron").value
+        region = { "shape" => "circle", "points" => [[300, 300]], "radius" => 80, "name" => text(40), "wanted" => 1 }
+        gaps = (1..12).map { |number| "#{text(110)} [[fly#{number}|go#{number}]]" }.join(". ")
+        asked = { "words" => {}, "writing" => {}, "posts" => { "columns" => [text(40), text(38)] }, "sketch" => {},
+                  "spots" => { "regions" => [region], "labels" => true }, "gaps" => { "text" => gaps },
+                  "number" => { "unit" => "m" * 20, "key" => "value", "value" => "12345678" } }
+        asked.each_with_index.map do |(kind, settings), place|
+          prompt = Roost::Core::Kinds.named(kind).new(id: "p#{place}", settings: settings)
+          slide("s#{place}", heading: "#{place} #{text(190)}", prompt: prompt, pictures: kind == "spots" ? [picture] : [])
+        end
+      end
+
+      def longest(prompt, student, random)
+        value = prompt.simulate(student, random)
+        case prompt.kind
+        when "words" then { "words" => ["#{student.name} #{"m" * 40}"[0, 40]] }
+        when "writing" then { "text" => "#{student.name} #{text(400)}" }
+        when "posts" then { **value, "posts" => value["posts"].map { |post| { **post, "text" => "#{student.name} #{text(260)}"[0, 280] } } }
+        when "spots" then { "spots" => value["spots"].map { |spot| { **spot, "label" => "m" * 24 } } }
+        else value
+        end
+      end
+
+      [0, 1, 30].each do |many|
+        it "keeps its type and cuts nothing off, with #{many} answers" do
+          expect(faults(slides, 20, many: many) { sized(1280, 720) }).to be_empty
+        end
+      end
+    end
 
     # 1280 wide, and its shapes that matter: nearly square, very large, upright.
     [[1024, 768], [1280, 720], [3840, 2160], [1080, 1920]].each do |width, height|

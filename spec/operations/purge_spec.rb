@@ -158,17 +158,17 @@ RSpec.describe Roost::Operations::Purge do
     end
   end
 
-  it "forgets mails, links, addresses and what was half made" do
+  it "forgets mails, links, devices and what was half made" do
     Roost::Store::Outbox.new.add(recipient: "falk@heronsgate.example", subject: "Old", body: "link")
     Roost::Store::SignIns.new.keep_sign_up(email: "rowe@heronsgate.example", name: "Rowe")
-    Roost::Store::SignIns.new.remember(account, "10.0.0.1")
+    Roost::Store::SignIns.new.remember(account, "a device")
     database[:outbox_mails].update(sent_at: long_ago(31))
     database[:sign_ups].update(created_at: long_ago(2))
-    database[:sign_in_addresses].update(last_at: long_ago(181))
+    database[:sign_in_devices].update(last_at: long_ago(181))
     stray = Roost.settings.var("media", "#{"b" * 64}.jpg")
     File.write(stray, "half")
     File.utime(Time.now - 200_000, Time.now - 200_000, stray)
-    expect(described_class.new.call).to include(outbox_mails: 1, sign_ups: 1, sign_in_addresses: 1)
+    expect(described_class.new.call).to include(outbox_mails: 1, sign_ups: 1, sign_in_devices: 1)
     expect(File.exist?(stray)).to be(false)
   end
 

@@ -194,9 +194,10 @@ RSpec.describe "Teachers' accounts" do
   def described_class_decoy = Roost::Web::Authentication::DECOY
 
   describe "wrong passwords" do
-    def try(password, email: "falk@heronsgate.example", from: "10.0.0.1")
+    def try(password, email: "falk@heronsgate.example", from: "10.0.0.1", device: nil)
       @token = nil
       clear_cookies
+      set_cookie(device) if device
       get "/sign-in", {}, "REMOTE_ADDR" => from
       post "/sign-in", { "email" => email, "password" => password, "authenticity_token" => token }, "REMOTE_ADDR" => from
       last_response.status
@@ -217,12 +218,26 @@ RSpec.describe "Teachers' accounts" do
       expect(try("sallow marsh at dusk", email: "rowe@heronsgate.example")).to eq(302)
     end
 
-    it "never shut out the right one from an address that has been right before" do
+    # @return [String] the cookie of a device from which she has signed in
+    def known_device
       expect(try("sallow marsh at dusk")).to eq(302)
+      Array(last_response["set-cookie"]).join("\n")[/roost-signed-in=[^;\n]+/]
+    end
+
+    it "from others at the same address never shut out a device that she has signed in from" do
+      device = known_device
       40.times { |number| try("guess", email: "x#{number}@heronsgate.example") }
       expect(Array.new(2) { try("guess", email: "x99@heronsgate.example") }).to eq([401, 429])
       10.times { try("guess") }
-      expect(try("sallow marsh at dusk")).to eq(302)
+      expect([try("sallow marsh at dusk"), try("sallow marsh at dusk", device: device)]).to eq([429, 302])
+    end
+
+    it "make others wait at an address where she has signed in, and that device too, where they are tried there" do
+      device = known_device
+      expect(Array.new(6) { try("guess") }).to eq([401, 401, 401, 401, 401, 429])
+      expect(Array.new(6) { try("guess", device: device) }).to eq([401, 401, 401, 401, 401, 429])
+      made_up = device.sub(/=.*/, "=#{"a" * 22}.#{"0" * 32}")
+      expect(try("guess", device: made_up)).to eq(429)
     end
 
     it "for many accounts never shut out a colleague who signs in there for the first time" do

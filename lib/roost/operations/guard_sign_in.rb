@@ -4,39 +4,42 @@ module Roost
   module Operations
     # Slows down guessing, by account and address together: after a few wrong passwords each further
     # try has to wait, twice as long each time. Where many came from one address, whatever the accounts, each account there has
-    # one try before it waits; nobody waits for what was tried at another account. Whoever has signed in to this account from
-    # this address before never waits.
+    # one try before it waits; nobody waits for what was tried at another account. A device from which somebody has signed in
+    # to this account before waits only for what was tried from it.
     class GuardSignIn
       FREE = 5 # wrong passwords without a wait
       FREE_AN_ADDRESS = 30
       LONGEST = 60 # seconds
       PERIOD = 900
 
+      # @param device [String, nil] by which it is known (Web::DeviceCookie)
       # @return [Boolean] whether this try has to wait
-      def wait?(email, address)
-        return false unless counters.read(key("wait", "pair", email, address))
-
-        !Store::SignIns.new.known?(email, address)
+      def wait?(email, address, device = nil)
+        !counters.read(key("wait", "pair", email, source(email, address, device))).nil?
       end
 
-      def failed(email, address)
-        of_pair, of_address = %w[pair address].map do |what|
-          counters.increment(key("wrong", what, email, address), expires_in: PERIOD)
-        end
+      def failed(email, address, device = nil)
+        source = source(email, address, device)
+        of_pair = counters.increment(key("wrong", "pair", email, source), expires_in: PERIOD)
+        of_address = source == address ? counters.increment(key("wrong", "address", email, address), expires_in: PERIOD) : 0
         free = of_address > FREE_AN_ADDRESS ? 1 : FREE
         return if of_pair < free
 
-        counters.write(key("wait", "pair", email, address), 1, expires_in: [2**(of_pair - free), LONGEST].min)
+        counters.write(key("wait", "pair", email, source), 1, expires_in: [2**(of_pair - free), LONGEST].min)
       end
 
-      def succeeded(account_id, email, address)
-        %w[wrong wait].each { |name| counters.delete(key(name, "pair", email, address)) }
-        Store::SignIns.new.remember(account_id, address)
+      # @param device [String]
+      def succeeded(account_id, email, address, device)
+        [address, device].product(%w[wrong wait]) { |source, name| counters.delete(key(name, "pair", email, source)) }
+        Store::SignIns.new.remember(account_id, device)
       end
 
       private
 
       def counters = Store::Counters.new
+
+      # By what its tries are counted.
+      def source(email, address, device) = device && Store::SignIns.new.known?(email, device) ? device : address
 
       def key(name, what, email, address)
         "#{name}:#{what}:#{Store::SignIns.digest("#{address} #{email.strip.downcase if what == "pair"}")}"

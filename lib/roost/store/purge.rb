@@ -29,7 +29,7 @@ module Roost
       # @return [Hash{Symbol=>Integer}] as #deleted
       def expired(days)
         { outbox_mails: [:sent_at, days], sign_ups: [:created_at, SignIns::LINK_GOOD], counters: [:expires_at, 0],
-          sign_in_addresses: [:last_at, SignIns::REMEMBERED], account_active_session_keys: [:last_use, days],
+          sign_in_devices: [:last_at, SignIns::REMEMBERED], account_active_session_keys: [:last_use, days],
           account_password_reset_keys: [:deadline, 0], stopped_names: [:at, 1],
           invitations: [:created_at, School::INVITED_FOR], set_up_keys: [:created_at, 1] }
           .to_h { |table, (column, age)| [table, database[table].where(column => ..ago(age)).delete] }

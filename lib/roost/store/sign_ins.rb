@@ -5,26 +5,26 @@ require "securerandom"
 
 module Roost
   module Store
-    # Signing in and up, beside what Rodauth does: from which addresses a teacher has signed in, which
+    # Signing in and up, beside what Rodauth does: from which devices a teacher has signed in, which
     # of her sign-ins stand, and accounts whose mail has not been answered yet.
     class SignIns < Repository
-      # How long an address is remembered, and how long a link to make an account is good, in days.
+      # How long a device is remembered, and how long a link to make an account is good, in days.
       REMEMBERED = 180
       LINK_GOOD = 1
 
       def self.digest(text) = Digest::SHA256.hexdigest(text)
 
-      # Whether this account has signed in from this address before.
-      def known?(email, address)
-        database[:sign_in_addresses].join(:accounts, id: :account_id)
+      # Whether somebody has signed in to this account from this device before.
+      def known?(email, device)
+        database[:sign_in_devices].join(:accounts, id: :account_id)
                                     .where(Sequel.function(:lower, :email) => email.strip.downcase,
-                                           digest: SignIns.digest(address)).any?
+                                           digest: SignIns.digest(device)).any?
       end
 
-      def remember(account_id, address)
+      def remember(account_id, device)
         now = Sequel.function(:clock_timestamp)
-        database[:sign_in_addresses].insert_conflict(target: %i[account_id digest], update: { last_at: now })
-                                    .insert(account_id: account_id, digest: SignIns.digest(address), last_at: now)
+        database[:sign_in_devices].insert_conflict(target: %i[account_id digest], update: { last_at: now })
+                                    .insert(account_id: account_id, digest: SignIns.digest(device), last_at: now)
       end
 
       # @return [Array<Hash>] a teacher's sign-ins, latest used first: :session_id, :device, :created_at, :last_use

@@ -6,27 +6,29 @@ require "securerandom"
 
 module Roost
   module Web
-    # By what a student's device is known again: a number the server gave it, which it can't change without being another
-    # device. It says nothing of who uses the device, and is sent to the pages of joining alone.
+    # By what a device is known again: a number the server gave it, which it can't change without being another device. It
+    # says nothing of who uses the device. There is one for students, sent to the pages of joining alone, and one for
+    # teachers, sent to the page to sign in alone.
     module DeviceCookie
-      NAME = "roost-device"
-      PATHS = %w[/join /seat].freeze
+      PATHS = { "roost-device" => %w[/join /seat], "roost-signed-in" => %w[/sign-in] }.freeze
+      STUDENT, TEACHER = PATHS.keys
       FOR = 180 * 24 * 3600
       VALUE = /\A(?<id>[\w-]{22})\.(?<seal>\h{32})\z/
 
       # @param request [Rack::Request]
+      # @param name [String] one of PATHS
       # @return [String, nil] what the device is called in the database; nil of one that has none, or none of ours
-      def self.of(request)
-        said = request.cookies[NAME].to_s.match(VALUE)
+      def self.of(request, name = STUDENT)
+        said = request.cookies[name].to_s.match(VALUE)
         said && Rack::Utils.secure_compare(seal(said[:id]), said[:seal]) ? digest(said[:id]) : nil
       end
 
-      # @param response [Rack::Response]
+      # @param response [#headers]
       # @return [String] as #of, from now on
-      def self.give(response)
+      def self.give(response, name = STUDENT)
         id = SecureRandom.urlsafe_base64(16)
         about = { value: "#{id}.#{seal(id)}", max_age: FOR, same_site: :lax, httponly: true, secure: Roost.settings.secure? }
-        PATHS.each { |path| response.add_header("set-cookie", Rack::Utils.set_cookie_header(NAME, path: path, **about)) }
+        PATHS.fetch(name).each { |path| Rack::Utils.set_cookie_header!(response.headers, name, { path: path, **about }) }
         digest(id)
       end
 

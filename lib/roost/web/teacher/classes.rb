@@ -209,7 +209,7 @@ module Roost
         # What becomes of a student's details, as the end of a sentence.
         def roster_fields(changes)
           said = changes.key?(:name) ? changes.except(:family) : changes
-          shown = said.map { |field, value| field == :sourced_id ? "now known by the records" : "#{field} “#{value}”" }
+          shown = said.map { |field, value| field == :sourced_id ? "now linked to the school's list" : "#{field} “#{value}”" }
           shown.any? ? ": #{shown.join(", ")}" : ""
         end
 
