@@ -84,7 +84,7 @@ module Bench
       spawn(env, "bundle", "exec", "puma", "-q", *arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
     end
 
-    def cookie(reply) = reply["set-cookie"].split(";").first
+    def cookie(reply) = reply.get_fields("set-cookie").find { |each| each.start_with?("roost=") }.split(";").first
 
     def answering?
       TCPSocket.new(HOST, port).close || true

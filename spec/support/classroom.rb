@@ -64,7 +64,7 @@ module Classroom
     page = Net::HTTP.get_response(URI("#{Capybara.app_host}/sign-in"))
     form = { "authenticity_token" => page.body[/name="authenticity_token" value="([^"]+)"/, 1], "email" => email,
              "password" => "sallow marsh at dusk" }
-    cookie = ->(reply) { reply["set-cookie"][/\Aroost=[^;]+/] }
+    cookie = ->(reply) { reply.get_fields("set-cookie").filter_map { |each| each[/\Aroost=[^;]+/] }.first }
     reply = Net::HTTP.post(URI("#{Capybara.app_host}/sign-in"), URI.encode_www_form(form), "cookie" => cookie.call(page))
     cookie.call(reply).delete_prefix("roost=")
   end

@@ -13,13 +13,16 @@ module Roost
       PERIOD = 900
 
       # @param device [String, nil] by which it is known (Web::DeviceCookie)
-      # @return [Boolean] whether this try has to wait
-      def wait?(email, address, device = nil)
-        !counters.read(key("wait", "pair", email, source(email, address, device))).nil?
+      def initialize(address, device)
+        @address = address
+        @device = device
       end
 
-      def failed(email, address, device = nil)
-        source = source(email, address, device)
+      # @return [Boolean] whether this try has to wait
+      def wait?(email) = !counters.read(key("wait", "pair", email, source(email))).nil?
+
+      def failed(email)
+        source = source(email)
         of_pair = counters.increment(key("wrong", "pair", email, source), expires_in: PERIOD)
         of_address = source == address ? counters.increment(key("wrong", "address", email, address), expires_in: PERIOD) : 0
         free = of_address > FREE_AN_ADDRESS ? 1 : FREE
@@ -28,21 +31,23 @@ module Roost
         counters.write(key("wait", "pair", email, source), 1, expires_in: [2**(of_pair - free), LONGEST].min)
       end
 
-      # @param device [String]
-      def succeeded(account_id, email, address, device)
-        [address, device].product(%w[wrong wait]) { |source, name| counters.delete(key(name, "pair", email, source)) }
-        Store::SignIns.new.remember(account_id, device)
+      # @yieldreturn [String] by what a device is known from now on that wasn't
+      def succeeded(account_id, email)
+        [address, device].compact.product(%w[wrong wait]) { |source, name| counters.delete(key(name, "pair", email, source)) }
+        Store::SignIns.new.remember(account_id, device || yield)
       end
 
       private
 
+      attr_reader :address, :device
+
       def counters = Store::Counters.new
 
       # By what its tries are counted.
-      def source(email, address, device) = device && Store::SignIns.new.known?(email, device) ? device : address
+      def source(email) = device && Store::SignIns.new.known?(email, device) ? device : address
 
-      def key(name, what, email, address)
-        "#{name}:#{what}:#{Store::SignIns.digest("#{address} #{email.strip.downcase if what == "pair"}")}"
+      def key(name, what, email, source)
+        "#{name}:#{what}:#{Store::SignIns.digest("#{source} #{email.strip.downcase if what == "pair"}")}"
       end
     end
   end

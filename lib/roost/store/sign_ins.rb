@@ -17,14 +17,14 @@ module Roost
       # Whether somebody has signed in to this account from this device before.
       def known?(email, device)
         database[:sign_in_devices].join(:accounts, id: :account_id)
-                                    .where(Sequel.function(:lower, :email) => email.strip.downcase,
-                                           digest: SignIns.digest(device)).any?
+                                  .where(Sequel.function(:lower, :email) => email.strip.downcase,
+                                         digest: SignIns.digest(device)).any?
       end
 
       def remember(account_id, device)
         now = Sequel.function(:clock_timestamp)
         database[:sign_in_devices].insert_conflict(target: %i[account_id digest], update: { last_at: now })
-                                    .insert(account_id: account_id, digest: SignIns.digest(device), last_at: now)
+                                  .insert(account_id: account_id, digest: SignIns.digest(device), last_at: now)
       end
 
       # @return [Array<Hash>] a teacher's sign-ins, latest used first: :session_id, :device, :created_at, :last_use

@@ -39,6 +39,22 @@ module Roost
 
         private
 
+        # @param things [Array] in their order
+        # @param most [Integer] on a page
+        # @param room [Numeric] of a page
+        # @yieldparam thing
+        # @yieldreturn [Numeric] what it takes of that
+        # @return [Array<Array>] pages; none without things
+        def pages_by_room(things, most:, room:)
+          taken = 0
+          things.each_with_object([]) do |thing, pages|
+            takes = yield thing
+            pages << [] if pages.empty? || pages.last.length >= most || taken + takes > room
+            taken = pages.last.empty? ? takes : taken + takes
+            pages.last << thing
+          end
+        end
+
         # @return [Integer] how many pages so many things take; at least one, for none
         def pages_of(count, each) = [(count / each.to_f).ceil, 1].max
       end

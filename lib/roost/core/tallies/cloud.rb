@@ -6,15 +6,18 @@ module Roost
       # Lays words out as a cloud (rules.md, tallies): the area of a word goes with its count,
       # the largest first, each at the first free place of an outward spiral from the middle.
       # The same words give the same cloud; words that were there before keep their places while
-      # they can. Sizes in units of the box.
+      # they can. Where not all fit, the type gets smaller down to what can be read from the back of a
+      # room, and then the rarest are left out. Sizes in units of the box.
       class Cloud
         # key:: what it is known by; x, y:: middle of the word; size:: of the type
         Word = Struct.new(:key, :text, :count, :x, :y, :size, keyword_init: true)
 
         MOST = 60
-        # Of the type, for the commonest word and for the rest at least, when all fit.
+        # Of the type, for the commonest word where all fit, and for any at least.
         LARGEST = 92.0
-        SMALLEST = 17.0
+        SMALLEST = 17.2
+        # Share of the words that stay when some are left out.
+        KEPT = 0.9
         LINE = 1.08
         GAP = 5
         SHRINK = 0.88
@@ -58,36 +61,35 @@ module Roost
           chosen = rows.sort_by { |row| [-row.count, row.text] }.first(MOST)
           return [] if chosen.empty?
 
-          # Those that have a place come first, so that none is taken from them.
-          chosen = chosen.partition { |row| @before.key?(row.key) }.flatten(1)
-          @most = chosen.map(&:count).max.to_f
-          scale = hopeful(chosen)
+          @most = chosen.first.count.to_f
+          @smallest = SMALLEST
+          scale = 1.0
           until (placed = attempt(chosen, scale))
-            scale *= SHRINK
+            if LARGEST * scale > @smallest then scale *= SHRINK
+            elsif chosen.length > 1 then chosen = chosen.first((chosen.length * KEPT).floor)
+            else @smallest *= SHRINK
+            end
           end
           placed.sort_by { |word| [-word.count, word.text] }
         end
 
         private
 
-        # The largest scale at which the words might fit at all.
-        def hopeful(rows)
-          scale = 1.0
-          scale *= SHRINK while area(rows, scale) > FULL_BOX * @width * @height
-          scale
-        end
-
         def area(rows, scale)
           rows.sum { |row| extent(row.text, size(row, scale)).then { |wide, high| 4 * wide * high } }
         end
 
-        def size(row, scale) = ([LARGEST * Math.sqrt(row.count / @most), SMALLEST].max * scale).round(1)
+        def size(row, scale) = [LARGEST * Math.sqrt(row.count / @most) * scale, @smallest].max.round(1)
 
         # Half the width and height that a text takes, with the gap around it.
         def extent(text, size) = [((Cloud.width(text) * size) + GAP) / 2, ((LINE * size) + GAP) / 2]
 
+        # Those that have a place come first, so that none is taken from them.
         # @return [Array<Word>, nil] nil when they don't fit at this scale
         def attempt(rows, scale)
+          return nil if area(rows, scale) > FULL_BOX * @width * @height
+
+          rows = rows.partition { |row| @before.key?(row.key) }.flatten(1)
           boxes = []
           free = nil
           least = least(rows, scale)

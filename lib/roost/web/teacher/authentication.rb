@@ -101,8 +101,8 @@ module Roost
         before_login_route { scope.slow_down if request.post? }
         # Whoever was stopped is told no more than anybody with a wrong password.
         before_login { throw_error_reason(:stopped, 401, login_param, no_matching_login_message) if account[:stopped_at] }
-        after_login_failure { scope.note_failure(login_param_value) }
-        after_login { Operations::GuardSignIn.new.succeeded(account_id, login_param_value, scope.address, scope.device!) }
+        after_login_failure { scope.guard.failed(login_param_value) }
+        after_login { scope.guard.succeeded(account_id, login_param_value) { DeviceCookie.give(response, DeviceCookie::TEACHER) } }
         active_sessions_insert_hash { super().merge(device: scope.env["HTTP_USER_AGENT"].to_s.scrub("")[0, 200]) }
 
         # The same answer, whether or not there is such an account, and when a mail went just now.
@@ -111,7 +111,7 @@ module Roost
             scope.slow_down
             known = account_from_login(login_param_value) && !reset_password_email_recently_sent?
             known ? mail_reset_link : Operations::SendMail.new.call(recipient: "x@x", subject: "", body: "", pretend: true)
-            scope.note_failure(login_param_value)
+            scope.guard.failed(login_param_value)
             set_notice_flash format(SENT, login_param_value[0, 100])
             redirect "/sign-in"
           end
@@ -122,7 +122,7 @@ module Roost
           reason = name.ok? && name.value.empty? ? "is needed: students and colleagues see it" : name.reason
           throw_error_status(422, "name", reason) if reason
           scope.slow_down
-          scope.note_failure(account[:email])
+          scope.guard.failed(account[:email])
           Operations::SignUp.new.begin(email: account[:email], name: name.value)
           set_notice_flash format(SENT, account[:email][0, 100])
           redirect "/sign-in"
@@ -165,7 +165,7 @@ module Roost
           # As much work as a password that is wrong.
           def after_no_matching_login
             Hashing.turn { Argon2::Password.verify_password(param(password_param), DECOY) }
-            scope.note_failure(login_param_value)
+            scope.guard.failed(login_param_value)
           end
 
           def mail_reset_link
@@ -211,16 +211,10 @@ module Roost
 
       # Ends a request that comes too soon after wrong ones.
       def slow_down
-        wait_a_moment if Operations::GuardSignIn.new.wait?(rodauth.param(rodauth.login_param), address, device)
+        wait_a_moment if guard.wait?(rodauth.param(rodauth.login_param))
       end
 
-      def note_failure(email) = Operations::GuardSignIn.new.failed(email, address, device)
-
-      # @return [String, nil]
-      def device = DeviceCookie.of(request, DeviceCookie::TEACHER)
-
-      # @return [String] one that the device gets now, where it had none
-      def device! = device || DeviceCookie.give(response, DeviceCookie::TEACHER)
+      def guard = Operations::GuardSignIn.new(address, DeviceCookie.of(request, DeviceCookie::TEACHER))
 
       def wait_a_moment
         response.status = 429

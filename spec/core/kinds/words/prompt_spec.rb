@@ -87,13 +87,25 @@ RSpec.describe Roost::Core::Tallies::Cloud do
     PropCheck.forall(counts).with_config(n_runs: 25).check do |pairs|
       named = pairs.each_with_index.to_h { |(length, count), place| ["#{"abWil"[place % 5] * length}#{place}", count] }
       words = layout(named)
-      expect(words.length).to eq([named.length, 60].min)
+      rarest_left_in = words.map(&:count).min
+      expect(named.except(*words.map(&:text)).values).to all(be <= rarest_left_in.to_i)
+      expect(words.map(&:size)).to all(be >= 17)
       expect(boxes(words)).to all(satisfy { |box| box[0] >= 0 && box[1] >= 0 && box[2] <= 760 && box[3] <= 340 })
       overlapping = boxes(words).combination(2).count do |one, other|
         one[0] < other[2] && other[0] < one[2] && one[1] < other[3] && other[1] < one[3]
       end
       expect(overlapping).to eq(0)
     end
+  end
+
+  it "has all of sixty words as children give them, and leaves the rarest out where they are all as long as can be" do
+    birds = %w[heron swallow reed owl duck egg wing flight north south mud dusk]
+    counts = Array.new(60) { |at| ["#{birds[at % 12]}#{at}", 1 + (at % 7)] }.to_h
+    expect(layout(counts).length).to eq(60)
+    long = Array.new(60) { |at| ["#{"m" * 38}#{at}", 1 + (at % 7)] }.to_h
+    kept = layout(long)
+    expect(kept.length).to be_between(6, 30)
+    expect(kept.map(&:count).min).to be >= 5
   end
 
   it "is the same for the same words, and gives area by count" do
@@ -130,7 +142,7 @@ RSpec.describe Roost::Core::Tallies::Cloud do
     end
   end
 
-  it "shrinks all until the longest fits" do
+  it "shrinks a single word until it fits" do
     words = layout({ "Donaudampfschifffahrtsgesellschaftskapit" => 5, "mud" => 1 }, width: 300)
     expect(boxes(words).map { |box| box[2] - box[0] }.max).to be <= 300
   end

@@ -9,13 +9,15 @@ module Roost
           # Cards on a page, as they come and sorted into columns.
           ON_A_PAGE = 12
           SORTED_ON_A_PAGE = 18
+          # Of a page, in lines of type that can be read from the back: four cards side by side, and letters of a line of one.
+          LINES = 60
+          LETTERS = 27
 
-          def pages(shown, _way) = shown.groups.map { |_, cards| pages_of(cards.length, in_a_column(shown)) }.max
+          def pages(shown, _way) = [sliced(shown).map { |_, pages| pages.length }.max, 1].max
 
           # Each column goes on by itself.
           def page(shown, _way, number)
-            each = in_a_column(shown)
-            groups = shown.groups.map { |name, cards| [name, cards.drop(number * each).first(each)] }
+            groups = sliced(shown).map { |name, pages| [name, pages[number] || []] }
             Board::Shown.new(groups: groups, beyond: 0, waiting: shown.waiting).freeze
           end
 
@@ -35,8 +37,16 @@ module Roost
 
           private
 
-          # How many cards of one column there is room for on a page.
-          def in_a_column(shown) = shown.groups.one? ? ON_A_PAGE : SORTED_ON_A_PAGE / shown.groups.length
+          # @return [Array<Array(String, Array<Array>)>] columns, and the cards of each page
+          def sliced(shown)
+            columns = shown.groups.length
+            most = columns == 1 ? ON_A_PAGE : SORTED_ON_A_PAGE / columns
+            shown.groups.map do |name, cards|
+              [name, pages_by_room(cards, most: most, room: LINES / columns) do |card|
+                2 + (card.text.length / LETTERS.to_f).ceil
+              end]
+            end
+          end
         end
       end
     end

@@ -12,11 +12,18 @@ module Roost
 
           of_prompt :boxes
 
-          def pages(tally, _way) = tally.parts.map { |part| pages_of(part.groups.length, on_a_page) }.max
+          # Of a page, in lines of type that can be read from the back, and letters of a line that goes over half of it.
+          LINES = 26
+          LETTERS = 50
+          # A text that is longer takes half of the page's width, else a quarter.
+          LONG = 120
+          SHOWN = 400 # letters of a text, about
+
+          def pages(tally, _way) = [tally.parts.map { |part| sliced(part).length }.max, 1].max
 
           def page(tally, _way, number)
             parts = tally.parts.map do |part|
-              Prompt::Part.new(**part.to_h, groups: part.groups.drop(number * on_a_page).first(on_a_page)).freeze
+              Prompt::Part.new(**part.to_h, groups: sliced(part)[number] || []).freeze
             end
             Prompt::Tally.new(answered: tally.answered, parts: parts).freeze
           end
@@ -40,7 +47,15 @@ module Roost
 
           private
 
-          def on_a_page = boxes.length > 1 ? ON_A_PAGE_EACH : ON_A_PAGE
+          def sliced(part)
+            most, room = boxes.length > 1 ? [ON_A_PAGE_EACH, LINES / 2] : [ON_A_PAGE, LINES]
+            pages_by_room(part.groups, most: most, room: room) { |group| lines(group.lead.length) }
+          end
+
+          # Short texts stand four in a row, so that each takes half as much.
+          def lines(length)
+            length > LONG ? 1 + ([length, SHOWN].min / LETTERS.to_f).ceil : (1 + (length * 2 / LETTERS.to_f).ceil) / 2.0
+          end
         end
       end
     end
