@@ -240,6 +240,15 @@ RSpec.describe "Teachers' accounts" do
       expect(try("guess", device: made_up)).to eq(429)
     end
 
+    it "leave the mail with a link, so that nobody is shut out for good by what others try" do
+      7.times { try("guess") }
+      expect(try("sallow marsh at dusk")).to eq(429)
+      expect(last_response.body).to include("/forgotten")
+      get "/forgotten", {}, "REMOTE_ADDR" => "10.0.0.1"
+      post "/forgotten", { "email" => "falk@heronsgate.example", "authenticity_token" => token }, "REMOTE_ADDR" => "10.0.0.1"
+      expect([last_response.status, database[:outbox_mails].select_map(:recipient)]).to eq([302, ["falk@heronsgate.example"]])
+    end
+
     it "for many accounts never shut out a colleague who signs in there for the first time" do
       40.times { |number| try("guess", email: "x#{number}@heronsgate.example") }
       teacher(email: "rowe@heronsgate.example")

@@ -105,13 +105,12 @@ module Roost
         after_login { scope.guard.succeeded(account_id, login_param_value) { DeviceCookie.give(response, DeviceCookie::TEACHER) } }
         active_sessions_insert_hash { super().merge(device: scope.env["HTTP_USER_AGENT"].to_s.scrub("")[0, 200]) }
 
-        # The same answer, whether or not there is such an account, and when a mail went just now.
+        # The same answer, whether or not there is such an account, and when a mail went just now; also for whoever has to wait
+        # because of what others tried.
         before_reset_password_request_route do
           if request.post?
-            scope.slow_down
             known = account_from_login(login_param_value) && !reset_password_email_recently_sent?
             known ? mail_reset_link : Operations::SendMail.new.call(recipient: "x@x", subject: "", body: "", pretend: true)
-            scope.guard.failed(login_param_value)
             set_notice_flash format(SENT, login_param_value[0, 100])
             redirect "/sign-in"
           end
