@@ -150,7 +150,7 @@ class Screenshots
   def from_sheet(address)
     file("questions on nests.csv", SHEET) do |path|
       teacher.visit "#{address}/add"
-      teacher.attach_file "Sheet", path
+      teacher.attach_file "Spreadsheet", path
       press "Check before adding"
       take teacher, "sheet"
     end
