@@ -22,18 +22,18 @@ RSpec.describe "Correcting a key, in real windows" do
       desk.uncheck "Grey heron"
       desk.check "Swallow"
       desk.fill_in "Points", with: "5000"
-      desk.click_button "Correct it"
+      desk.click_button "Fix the key"
       expect(desk).to have_text("Points can be 0 to 1000 points, or empty.")
       desk.fill_in "Points", with: "40"
       expect_accessible(desk)
-      desk.click_button "Correct it"
+      desk.click_button "Fix the key"
     end
     expect(student).to have_css(".outcome", text: "✓ Right · 40 points")
     expect(desk).to have_no_css("#desk-key[open]")
     expect(desk).to have_css(".bar-row.is-right", text: "Swallow")
 
     desk.click_button "Fix the answer key…"
-    desk.click_button "Set this question aside"
+    desk.click_button "Leave this question out"
     expect(desk).to have_css(".desk-answers .note", text: "Left out: this question counts for nobody.")
     expect(student).to have_css(".outcome", text: "This question doesn't count")
 
@@ -44,7 +44,7 @@ RSpec.describe "Correcting a key, in real windows" do
     expect(desk).to have_css(".note", text: "That question counts again.")
     desk.find("#question-s3").click_link "Fix the key or leave this question out"
     desk.check "Cuckoo"
-    desk.click_button "Correct it"
+    desk.click_button "Fix the key"
     expect(desk).to have_css(".note", text: "Corrected, here and in the lesson.")
     expect(desk).to have_css("#question-s3 .bar-row.is-right", count: 2)
     expect(complaints(desk)).to be_empty
