@@ -39,6 +39,18 @@ RSpec.describe Roost::Live::Mirror do
     end
   end
 
+  it "sees an answer that became visible after one that was written later" do
+    command(session, "jump", slide: "s2")
+    ada, bo = %w[Ada Bo].map { |name| take_seat(session, name).first }
+    [ada, bo].each { |seat| save(session, seat, "s2", { "options" => ["o1"] }) }
+    first = database[:answers].where(seat_id: ada[:id])
+    row = first.first
+    first.delete
+    2.times { mirror.moment(Set[:answers]) }
+    database[:answers].insert(**row, value: Sequel.pg_jsonb(row[:value].to_h))
+    expect(mirror.moment(Set[:answers]).record.all_answers("s2").keys).to match_array([ada[:id], bo[:id]])
+  end
+
   it "does not ask again who is there, or where the session stands, when only answers came" do
     command(session, "jump", slide: "s2")
     ada = take_seat(session, "Ada").first

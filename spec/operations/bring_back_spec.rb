@@ -38,6 +38,25 @@ RSpec.describe Roost::Operations::BringBack do
     expect([make.call(chosen: ["none"]).reason, make.call(lesson_id: 0)]).to eq([described_class::NONE, nil])
   end
 
+  it "leaves practice students out of what was done alone, too" do
+    form = { "class_id" => kestrel.to_s, "entry" => "free" }
+    { "opens_at" => -3600, "closes_at" => 7200 }.each do |name, more|
+      form[name] = (Time.now.utc + more).strftime("%Y-%m-%dT%H:%M")
+    end
+    row = Roost::Operations::AssignLesson.new.call(account, lesson, form).value
+    %w[o1 o2].each_with_index do |option, at|
+      seat = take_seat(row, "Student #{at}").first
+      taken = [{ begins: true }, { to: 2 }].map do |how|
+        Roost::Operations::TakeSitting.new.call(seat, Roost::Store::Sessions.new.find(row.id), **how)
+      end.last
+      save(row, seat, "q0", picked(option), final: false)
+      Roost::Operations::HandInSitting.new.call(seat, taken)
+      database[:seats].where(id: seat[:id]).update(practice: option == "o2")
+    end
+    database[:sessions].where(id: row.id).update(ended_at: Sequel.lit("now() - interval '14 days'"))
+    expect(bring.needs(account, kestrel).map { |need| [need.slide.id, need.share] }).to eq([["q0", 1]])
+  end
+
   # A session with every way of not having given a full answer, in a round and outside of one.
   def mixed(random)
     slides = Array.new(5) { |at| slide("q#{at}", heading: "Q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1 o2])) }

@@ -79,6 +79,20 @@ RSpec.describe "Correcting a question that has been answered" do
     expect(moment(session).lesson.slide("s2").prompt.settings["keys"]).to eq(["o4"])
   end
 
+  it "leaves the lesson alone where its question has other options by now" do
+    session = played(lesson)
+    changed = Roost::Operations::ChangeLesson.new.call(account, session.lesson_id) do |now|
+      asked = now.slide("s1")
+      options = asked.prompt.settings["options"].first(2)
+      fewer = asked.prompt.class.new(id: asked.prompt.id,
+                                     settings: asked.prompt.settings.merge("options" => options, "keys" => ["o1"]))
+      Roost::Core::Reading.ok(now.replacing(asked.with(prompt: fewer)))
+    end
+    expect(changed).to be_ok
+    expect(correct(session, "s1", { "keys" => ["o2"] }, in_lesson: true).value.in_lesson).to be(false)
+    expect(Roost::Store::Lessons.new.slide(session.lesson_id, "s1").prompt.settings["keys"]).to eq(["o1"])
+  end
+
   it "sets a question aside, so that it counts for nobody, and counts it again" do
     session = played(lesson)
     before = told(session)

@@ -54,6 +54,14 @@ RSpec.describe Roost::Operations::Purge do
     expect(media.find(sent)).to be_an(Array)
   end
 
+  it "keeps the pictures of what another window wrote beside what counts" do
+    sent = marsh.last
+    beside = Sequel.pg_jsonb({ "posts" => [JSON.generate([{ "id" => "p1", "picture" => { "file" => sent } }])] })
+    database[:answers].where(slide_id: "s2").update(value: Sequel.pg_jsonb({}), beside: beside)
+    described_class.new.call(days: 30)
+    expect(media.find(sent)).to be_an(Array)
+  end
+
   it "takes a deleted session with all that its students gave, and not the lesson" do
     session, used, sent = marsh
     Roost::Store::Sessions.new.mark_deleted(account, session.id, true)

@@ -113,6 +113,16 @@ RSpec.describe "Classes from the school's own records" do
     expect(students.of_class(kestrel.id).map(&:shown_name).uniq.length).to eq(2)
   end
 
+  it "take nobody whom the records know for somebody else of that name or number" do
+    bring(package)
+    ada = students.of_roster(["u1"]).first
+    places = [%w[c1 u7], %w[c1 u2]]
+    bring(package(people: people.except("u1").merge("u7" => %w[Ada Lindqvist 701]), places: places))
+    expect(students.of_class(kestrel.id).map { |student| [student.name, student.sourced_id] })
+      .to eq([["Ada Lindqvist", "u7"], ["Bo Marsh", "u2"]])
+    expect(students.of_roster(["u1"]).map(&:id)).to eq([ada.id])
+  end
+
   describe "when they tell only what has changed" do
     before { bring(package) }
 

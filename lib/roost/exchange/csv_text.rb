@@ -10,7 +10,7 @@ module Roost
       BYTE_ORDER_MARK = "\uFEFF"
       # A cell that begins so would be run as a formula by the program that opens it, or be left out.
       FORMULA = /\A'*[=+\-@\t\r]/
-      QUOTED = /\A'(?='*[=+\-@\t])/
+      QUOTED = /\A'(?='*[=+\-@\t\r])/
       NUMBER = /\A-\d+(?:[.,]\d+)*\z/
 
       # @param rows [Enumerable<Array>]

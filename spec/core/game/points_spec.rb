@@ -11,6 +11,7 @@ RSpec.describe Roost::Core::Game::Points do
     expect([8, 20, 30].map { |seconds| points(seconds: seconds) }).to eq([100, 88, 75])
     expect(points(seconds: 33, free: described_class.reading_time(95))).to eq(100)
     expect(points(seconds: 8, mark: 1/3r)).to eq(33)
+    expect([points(seconds: 8, mark: 1/8r), points(mark: 1/8r, time_limit: nil)]).to eq([13, 13]) # a half goes up
     expect(points(seconds: 29, speed: 0r)).to eq(100)
     expect(points(mark: 0r)).to eq(0)
     expect(points(seconds: 500, time_limit: nil)).to eq(100)

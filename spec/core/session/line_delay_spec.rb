@@ -40,6 +40,11 @@ RSpec.describe Roost::Core::Session::LineDelay do
     expect([121.5, 125.0, 130.0, 130.1].map { |now| excuses?(claim, silent, now: now) }).to eq([true, true, true, false])
   end
 
+  it "believes a device whose line has come back no longer than a try and a pause take" do
+    back = line.new(heard_at: 118.5, bad_from: 110.0, bad_until: 118.0, round_trip: 0.2)
+    expect([128.9, 129.1].map { |now| excuses?(claim, back, now: now) }).to eq([true, false])
+  end
+
   it "believes none whose line was good, whatever its clock says" do
     expect([121.1, 121.3, 124.0].map { |now| excuses?(claim, good, now: now) }).to eq([true, false, false])
   end
