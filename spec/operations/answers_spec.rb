@@ -194,6 +194,16 @@ RSpec.describe "Answering" do
     expect(moment(session).tally("s2").rows.first.count).to eq(30)
   end
 
+  it "hands in the drafts that came in time, and none that came late" do
+    %w[s2 s3].each do |id|
+      command(session, "jump", slide: id)
+      save(session, seat, id, { "options" => ["o1"] }, final: false)
+    end
+    database[:answers].where(slide_id: "s3").update(late: true)
+    Roost::Store::Answers.new.hand_in(seat[:id], %w[s2 s3], 1)
+    expect(%w[s2 s3].map { |id| stored(id).final }).to eq([true, false])
+  end
+
   it "reads only what changed since, and still sees every change" do
     command(session, "jump", slide: "s2")
     mirror = Roost::Live::Mirror.new(session.id)
