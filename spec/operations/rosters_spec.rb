@@ -153,6 +153,17 @@ RSpec.describe "Classes from the school's own records" do
       expect(names).to eq(["Ada Lindqvist"])
     end
 
+    it "name only the teachers who come and go; the others stay and go out again" do
+      moss = ["Hal", "Moss", nil, "active", "moss@heronsgate.example"]
+      emails = lambda do
+        tables(sent(email: "falk@heronsgate.example"))["users.csv"].select { |row| row["email"] }.map { |row| row["email"] }
+      end
+      bring(changes(people: { "u8" => moss }, places: [%w[c1 u8 teacher active]]))
+      expect(emails.call).to match_array(%w[falk@heronsgate.example moss@heronsgate.example])
+      bring(changes(people: { "u8" => moss }, places: [%w[c1 u8 teacher tobedeleted]]))
+      expect(emails.call).to eq(["falk@heronsgate.example"])
+    end
+
     it "put a class away that is no more" do
       file = changes(classes: { "c1" => ["Year 7 Kestrel", "tobedeleted"] })
       expect(compare(file).value.classes.map(&:gone)).to eq([true])

@@ -31,8 +31,8 @@ module Roost
       Person = Struct.new(:row, :id, :given, :family, :number, :gone, :begins, :details, keyword_init: true)
 
       # students:: Array of Person; coming:: Array of Person who begin later; leaving:: ids of those who are said to leave
-      # details::  Hash, as in Details#of_class
-      Told = Struct.new(:group, :students, :coming, :leaving, :details, keyword_init: true)
+      # details::  Hash, as in Details#of_class; former:: ids of teachers who are said to leave
+      Told = Struct.new(:group, :students, :coming, :leaving, :details, :former, keyword_init: true)
 
       # told::   Array of Told
       # people:: Array of Person, all it tells of, where it tells what has changed
@@ -54,7 +54,8 @@ module Roost
         package("classes", path, *ids).map do |said|
           told = said["classes"].map do |each|
             Told.new(group: group(each, students: each["students"].length), students: people(each["students"]),
-                     coming: people(each["coming"]), leaving: each["leaving"], details: each["details"]).freeze
+                     coming: people(each["coming"]), leaving: each["leaving"], details: each["details"],
+                     former: each["former"]).freeze
           end
           Chosen.new(bulk: said["bulk"], told: told, people: people(said["people"])).freeze
         end

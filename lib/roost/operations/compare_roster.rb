@@ -87,18 +87,27 @@ module Roost
         Core::RosterDifference.new(entries(told.students, present + known),
                                    bulk: chosen.bulk, said: told.leaving, coming: told.coming.map(&:id),
                                    present: told.group.gone ? [] : present, known: known,
-                                   fixed: (known - hers).map(&:id), same: same_as(present))
+                                   fixed: (known - hers).map(&:id), merge: merge(present))
       end
 
-      def same_as(present)
+      def merge(present)
         ->(entry, student) { same ? same.include?(entry.given[:sourced_id]) : present.include?(student) }
       end
 
       # What the package does not tell stays as it was.
       def details(row, told)
         before = row ? classes.records(row.id) : {}
-        after = before.merge(told.details)
+        after = before.merge(told.details, "teachers" => teachers(before, told)).reject { |_, said| said.empty? }
         after unless after == before || told.group.gone
+      end
+
+      # Of what has changed since, a package names only those who come and go.
+      def teachers(before, told)
+        named = told.details.fetch("teachers", [])
+        return named if chosen.bulk
+
+        (named + before.fetch("teachers", [])).uniq { |each| each["sourcedId"] }
+                                              .reject { |each| told.former.include?(each["sourcedId"]) }
       end
 
       # Of the students whom she has.

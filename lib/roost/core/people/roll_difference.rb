@@ -22,12 +22,13 @@ module Roost
       # @param known [Array<Student>] who are or were in a class of the teacher, and are not in this one
       # @param apart [Array<Integer>] rows that are not the known person of that name
       # @param fixed [Array<Integer>] ids of students of whom nothing is changed
-      # @param same [#call] takes an entry and a student who is meant by the name alone, and says whether it is the same person
-      def initialize(entries, present:, known: [], apart: [], fixed: [], same: ->(_entry, _student) { true })
+      # @param merge [#call] takes an entry and a student who has the name alone in common with it, and says whether they are
+      #   one person
+      def initialize(entries, present:, known: [], apart: [], fixed: [], merge: ->(_entry, _student) { true })
         @known = known
         @apart = apart
         @fixed = fixed
-        @same = same
+        @merge = merge
         @namesakes = {}.compare_by_identity
         @free = present.dup
         @rows = identified(entries).map { |entry, student| row(entry, student) }.freeze
@@ -66,7 +67,7 @@ module Roost
         return found unless found && same == :same_name?
 
         @namesakes[entry] ||= found
-        found if @same.call(entry, found)
+        found if @merge.call(entry, found)
       end
 
       def same_person?(student, entry) = entry.given[:sourced_id] && student.sourced_id == entry.given[:sourced_id]

@@ -15,9 +15,9 @@ module Roost
       # @param known [Array<Student>] who may be meant, and are not in the class
       # @param coming [Array<String>] ids of those who begin later, and stay where they are in the class already
       # @param fixed [Array<Integer>] ids of students of whom nothing is changed
-      # @param same [#call] as in RollDifference
-      def initialize(entries, bulk:, said:, coming:, present:, known:, fixed:, same:)
-        @roll = RollDifference.new(entries, present: present, known: known, fixed: fixed, same: same)
+      # @param merge [#call] as in RollDifference
+      def initialize(entries, bulk:, said:, coming:, present:, known:, fixed:, merge:)
+        @roll = RollDifference.new(entries, present: present, known: known, fixed: fixed, merge: merge)
         gone = bulk ? @roll.unlisted.select(&:rostered) : @roll.unlisted.select { |student| said.include?(student.sourced_id) }
         @leaving = gone.reject { |student| coming.include?(student.sourced_id) }.freeze
       end

@@ -36,7 +36,8 @@ module Roost
 
         # @param ids [Array<String>] of classes
         # @return [Hash] "bulk"; "classes": as above, with "students" (a list of "row", "id", "given", "family", "number",
-        #   "details"), "coming" (as "students", of those who begin later, with "begins"), "leaving" (ids) and "details";
+        #   "details"), "coming" (as "students", of those who begin later, with "begins"), "leaving" (ids), "former" (ids of
+        #   teachers who leave) and "details";
         #   "people": as "students", of all users where these are what has changed
         def chosen(ids)
           people = @package.bulk? ? [] : @users.keys.map { |id| person(id, @users[id].first) }
@@ -53,7 +54,7 @@ module Roost
           begin_later = coming.map { |row, each| person(each["userSourcedId"], row).merge("begins" => begins(each)) }
           leaving = (@enrolments.fetch(id, []) - here - coming).filter_map { |_, each| each["userSourcedId"] if student?(each) }
           about(id).merge("students" => here.map { |row, each| person(each["userSourcedId"], row) },
-                          "coming" => begin_later, "leaving" => leaving.uniq,
+                          "coming" => begin_later, "leaving" => leaving.uniq, "former" => former_teachers(id),
                           "details" => @details.of_class(@classes[id]&.last, teachers(id)))
         end
 
@@ -130,9 +131,12 @@ module Roost
 
         # @return [Array<Hash>] rows of users.csv
         def teachers(id)
-          rows = @enrolments.fetch(id, []).select { |_, row| row["role"].to_s.strip.casecmp?(TEACHER) && !gone?(row) }
-          rows.filter_map { |_, row| @users[row["userSourcedId"]]&.last }.uniq
+          teaching(id).reject { |row| gone?(row) }.filter_map { |row| @users[row["userSourcedId"]]&.last }.uniq
         end
+
+        def former_teachers(id) = teaching(id).select { |row| gone?(row) }.map { |row| row["userSourcedId"] }
+
+        def teaching(id) = @enrolments.fetch(id, []).map(&:last).select { |row| row["role"].to_s.strip.casecmp?(TEACHER) }
 
         def addresses(id) = teachers(id).filter_map { |row| row["email"]&.strip&.slice(0, 200) }.first(10)
 
