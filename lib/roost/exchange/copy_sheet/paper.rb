@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "commonmarker"
-require_relative "../paper/sheets"
+require_relative "../pdf_document"
 
 module Roost
   module Exchange
@@ -27,7 +27,7 @@ module Roost
 
         def initialize(copy)
           @copy = copy
-          @sheets = Exchange::Paper::Sheets.new(copy["title"], most_drawn: MOST_DRAWN)
+          @document = PdfDocument.new(copy["title"], most_drawn: MOST_DRAWN)
         end
 
         # @return [String]
@@ -42,7 +42,7 @@ module Roost
 
         private
 
-        def paper = @sheets.paper
+        def paper = @document.paper
 
         def section(page)
           room(page["pictures"].any? ? PICTURE + LEAST : LEAST)
@@ -73,7 +73,7 @@ module Roost
         end
 
         def note_what_is_missing
-          return unless @sheets.lacking?
+          return unless @document.incomplete?
 
           paper.move_down(14)
           quietly { paper.text(LEFT_OUT, size: 9) }
@@ -89,10 +89,10 @@ module Roost
         def quietly
           paper.fill_color(QUIET)
           yield
-          paper.fill_color(Exchange::Paper::Sheets::INK)
+          paper.fill_color(PdfDocument::INK)
         end
 
-        def plain(text, **look) = @sheets.write(escaped(text), **look)
+        def plain(text, **look) = @document.write(escaped(text), **look)
 
         # Begins a page where less than that is left.
         def room(height) = paper.cursor < height && paper.start_new_page
@@ -107,12 +107,12 @@ module Roost
           when :list then list(node, before)
           when :blockquote then paper.indent(14) { node.each { |inner| block(inner, before) } }
           when :code_block then plain(node.string_content.rstrip)
-          when :table then node.each { |line| @sheets.write(line.map { |cell| inline(cell) }.join("  |  ")) }
+          when :table then node.each { |line| @document.write(line.map { |cell| inline(cell) }.join("  |  ")) }
           when :thematic_break, :html then nil
           else
             words = inline(node)
             words = "<b>#{words}</b>" if node.type == :header
-            @sheets.write("#{before}#{words}")
+            @document.write("#{before}#{words}")
             paper.move_down(4)
           end
         end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "rqrcode_core"
-require_relative "../paper/sheets"
+require_relative "../pdf_document"
 
 module Roost
   module Exchange
@@ -43,7 +43,7 @@ module Roost
         def initialize(class_name, host, cards)
           @class_name = class_name
           @host = host
-          @sheets = Paper::Sheets.new("Student passes of #{class_name}", margin: 0, most_drawn: cards)
+          @document = PdfDocument.new("Student passes of #{class_name}", margin: 0, most_drawn: cards)
         end
 
         # @return [String]
@@ -57,9 +57,9 @@ module Roost
 
         private
 
-        attr_reader :sheets
+        attr_reader :document
 
-        def paper = sheets.paper
+        def paper = document.paper
 
         # @return [Array(Integer, Integer)] left and top
         def corner(place)
@@ -81,14 +81,14 @@ module Roost
         def words(left, top, name, pass)
           [[22, 17, name, true], [45, 10, @class_name, false], [74, 9, "Point a camera at the", false],
            [87, 9, "square, or type the pass at", false], [100, 9, @host, true], [113, 9, "Keep it to yourself.", false]]
-            .each { |down, size, text, bold| sheets.line(text, at: [left, top - down], width: ROOM, size: size, bold: bold) }
-          sheets.line(pass, at: [left, top - 148], width: CARD[0] - 34, size: 21, bold: true)
+            .each { |down, size, text, bold| document.line(text, at: [left, top - down], width: ROOM, size: size, bold: bold) }
+          document.line(pass, at: [left, top - 148], width: CARD[0] - 34, size: 21, bold: true)
         end
 
         def qr(code, left, top)
           *runs, side = code
           module_size = QR / side.to_f
-          paper.fill_color(Paper::Sheets::INK)
+          paper.fill_color(PdfDocument::INK)
           runs.each do |row, first, length|
             paper.rectangle([left + (first * module_size), top - (row * module_size)], length * module_size, module_size)
           end
