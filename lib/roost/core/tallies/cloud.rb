@@ -22,7 +22,7 @@ module Roost
         GAP = 5
         SHRINK = 0.88
         # Share of the box that words fill at most; more is not tried.
-        FULL_BOX = 0.66
+        FULL_BOX = 0.58
         TURNS = 700
         # Radians from point to point of the spiral, and units outward for each radian.
         STEP = 0.28
@@ -54,6 +54,7 @@ module Roost
         def initialize(width, height, before)
           @width = width.to_f
           @height = height.to_f
+          @widths = {}
           @before = before.to_h { |word| [word.key, word] }
         end
 
@@ -82,7 +83,10 @@ module Roost
         def size(row, scale) = [LARGEST * Math.sqrt(row.count / @most) * scale, @smallest].max.round(1)
 
         # Half the width and height that a text takes, with the gap around it.
-        def extent(text, size) = [((Cloud.width(text) * size) + GAP) / 2, ((LINE * size) + GAP) / 2]
+        def extent(text, size) = [((width(text) * size) + GAP) / 2, ((LINE * size) + GAP) / 2]
+
+        # Asked for at every size that is tried.
+        def width(text) = @widths[text] ||= Cloud.width(text)
 
         # Those that have a place come first, so that none is taken from them.
         # @return [Array<Word>, nil] nil when they don't fit at this scale
