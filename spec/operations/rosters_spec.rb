@@ -153,6 +153,14 @@ RSpec.describe "Classes from the school's own records" do
       expect(names).to eq(["Ada Lindqvist"])
     end
 
+    it "tell of somebody's user name without a class" do
+      bring(
+        changes(files: { "users" => [%w[sourcedId status givenName familyName identifier username],
+                                     %w[u1 active Ada Lindqvist 701 adal]] }), []
+      )
+      expect(tables(sent)["users.csv"].map { |row| row["username"] }).to include("adal")
+    end
+
     it "name only the teachers who come and go; the others stay and go out again" do
       moss = ["Hal", "Moss", nil, "active", "moss@heronsgate.example"]
       emails = lambda do

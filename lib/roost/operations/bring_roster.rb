@@ -76,6 +76,7 @@ module Roost
         end
         done.map do
           found.people.each { |student, fields| students.change(student.id, fields) }
+          students.keep_records(found.details)
           found.leavers.each { |student, places| places.each { |place| leave(place.first, [student]) } }
           found
         end

@@ -19,9 +19,9 @@ module Roost
 
       # classes:: Array of Change; people:: Array of [Core::Student, Hash of field to what it becomes];
       # leavers:: Array of [Core::Student, Array of [id, name] of classes], who leave all of hers
-      # namesakes:: Array of Namesake
-      Comparison = Struct.new(:classes, :people, :leavers, :namesakes, keyword_init: true) do
-        def empty? = people.empty? && leavers.empty? && classes.all?(&:empty?)
+      # namesakes:: Array of Namesake; details:: as of a Change, of those in people
+      Comparison = Struct.new(:classes, :people, :leavers, :namesakes, :details, keyword_init: true) do
+        def empty? = people.empty? && leavers.empty? && details.empty? && classes.all?(&:empty?)
       end
 
       # Somebody who has the name of a student of hers, and perhaps is that student. entry:: Core::Roll::Entry;
@@ -114,12 +114,18 @@ module Roost
       # @return [Hash{Integer=>Hash}]
       def details_of(people, found)
         told = people.to_h { |person| [person.id, person.details] }
-        hers = students.known(account_id).map(&:id)
-        rows = found.roll.rows.select { |row| row.student && hers.include?(row.student.id) }
-        before = students.records(rows.map { |row| row.student.id })
-        rows.to_h { |row| [row.student.id, told.fetch(row.entry.given[:sourced_id])] }
-            .reject { |id, after| after.empty? || after == before[id] }
+        rows = found.roll.rows.select { |row| row.student && known_ids.include?(row.student.id) }
+        changed_details(rows.to_h { |row| [row.student.id, told.fetch(row.entry.given[:sourced_id])] })
       end
+
+      # @param told [Hash{Integer=>Hash}]
+      def changed_details(told)
+        before = students.records(told.keys)
+        told.reject { |id, after| after.empty? || after == before[id] }
+      end
+
+      # Ids of all whom she has, as it was before anything was saved: who is new is kept with what is told of them.
+      def known_ids = @known_ids ||= students.known(account_id).to_set(&:id)
 
       # The package may name somebody by id alone.
       def entries(people, known)
@@ -149,8 +155,10 @@ module Roost
       def besides(changes)
         leavers, stayers = told_of(changes).partition { |_, person| person.gone }
         leavers = leavers.map { |student, _| [student, places_of(student)] }
+        details = changed_details(stayers.to_h { |student, person| [student.id, person.details] })
         stayers = stayers.map { |student, person| [student, changed(student, person)] }
-        { leavers: leavers.reject { |_, places| places.empty? }, people: stayers.reject { |_, fields| fields.empty? } }
+        { leavers: leavers.reject { |_, places| places.empty? }, people: stayers.reject { |_, fields| fields.empty? },
+          details: details }
       end
 
       # @return [Array<Array(Core::Student, Exchange::OneRoster::Person)>] but for those who stand in a class's list

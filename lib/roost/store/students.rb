@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "bigdecimal"
+require "json"
 require "securerandom"
 
 module Roost
@@ -64,7 +65,13 @@ module Roost
 
       # @param all [Hash{Integer=>Hash}]
       def keep_records(all)
-        all.each { |id, said| database[:students].where(id: id).update(records: Sequel.pg_jsonb(said)) }
+        return if all.empty?
+
+        given = JSON.generate(all.map { |id, said| { id: id, records: said } })
+        database[<<~SQL, given].update
+          UPDATE students SET records = given.records
+          FROM jsonb_to_recordset(?::jsonb) AS given(id bigint, records jsonb) WHERE students.id = given.id
+        SQL
       end
 
       # @param account_id [Integer] of the teacher who brings them
