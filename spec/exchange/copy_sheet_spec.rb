@@ -62,6 +62,13 @@ RSpec.describe Roost::Exchange::CopySheet do
     expect(said).not_to match(/▯|could not be set/)
   end
 
+  it "sets what is marked over several lines, some of them in such a script" do
+    texts = ["**خرج الطائر\nLook closely** at it & <wait>"]
+    said = words(described_class.pdf({ title: "Birds", about: "", pages: [page(texts: texts)] }))
+    expect(said).to include("Look closely", "at it &")
+    expect(said).not_to match(/▯|could not be set|\*\*/)
+  end
+
   it "sets a long answer in such a script over as many pages as it takes, and no more" do
     pdf = answered("燕子 " * 1500)
     expect(Tempfile.create(["copy", ".pdf"], binmode: true) do |file|

@@ -97,7 +97,9 @@ module Roost
         return @drawn[key] if @drawn.key?(key)
 
         path = File.join(folder, "#{@drawn.length}.png")
-        done = @drawn.length < @most_drawn && draw(path, bold ? "<b>#{words}</b>" : words, size, width)
+        marked = bold ? "<b>#{words}</b>" : words
+        # A mark may go over several lines, of which this is one: then without it.
+        done = @drawn.length < @most_drawn && [marked, words.gsub(TAG, "")].any? { |each| draw(path, each, size, width) }
         @incomplete ||= !done
         @drawn[key] = (path if done)
       end
