@@ -60,7 +60,7 @@ export class Ahead {
   async take(place, store) {
     try {
       const reply = await fetch(this.name(place), { headers: { "HX-Request": "true" } });
-      if (!reply.ok) return false;
+      if (reply.status !== 200) return false; // or there is nothing to keep
       if (store) await store.put(this.name(place), reply.clone());
       const html = await reply.text();
       this.kept.set(place, html);

@@ -34,16 +34,34 @@ RSpec.describe Roost::Core::Session::Assignment do
     asked = %w[q1 q2].map { |id| slide(id, prompt: choice(id: "p#{id}", keys: %w[o1])) }
     keyed = Roost::Core::Lesson.new(title: "Birds", slides: asked)
     given = { ["q1", 1] => { 7 => answer(7, "q1", picked("o1")), 8 => answer(8, "q1", picked("o2")) },
-              ["q2", 1] => { 7 => answer(7, "q2", picked("o1")) }, ["q1", 2] => { 7 => answer(7, "q1", picked("o1")) } }
-    count = lambda do |counts, **more|
-      Roost::Core::Session::CountedAttempts.new(given, { ["q2", 2] => { 7 => 1.0 } }, lesson: keyed, counts: counts, **more)
+              ["q2", 1] => { 7 => answer(7, "q2", picked("o1")) }, ["q1", 2] => { 7 => answer(7, "q1", picked("o2"), attempt: 2) } }
+    seats = [7, 8].map { |id| Roost::Core::Session::Seat.new(id: id, name: "S#{id}").freeze }
+    count = lambda do |counts, set_aside: []|
+      record_of(lesson: keyed, seats: seats, answers: given, shown: { ["q2", 2] => { 7 => 1.0 } }, counts: counts,
+                facts: Roost::Core::Session::Facts.of(set_aside: set_aside))
     end
-    expect(%w[best first last mean].map { |counts| count.call(counts).answers.transform_values(&:keys) })
-      .to eq([*[{ ["q1", 1] => [7, 8], ["q2", 1] => [7] }] * 2, *[{ ["q1", 1] => [8, 7] }] * 2])
-    expect(count.call("last").shown).to eq({ ["q2", 1] => { 7 => 1.0 } })
-    # All right the first time; the second, one right and one left out. The other student did it once.
-    expect(count.call("mean").shares).to eq({ 7 => 3/4r })
-    expect(count.call("mean", set_aside: ["q2"]).shares).to eq({ 7 => 1 })
-    expect(count.call("best").shares).to eq({})
+    of_seven = ->(record) { %w[q1 q2].map { |id| [record.attempt(id, 7), record.outcome(id, 7).mark, record.shown_at(id, 7)] } }
+    expect(%w[best first last mean].map { |counts| of_seven.call(count.call(counts)) })
+      .to eq([*[[[1, 1, nil], [1, 1, nil]]] * 2, *[[[2, 0, nil], [2, 0, 1.0]]] * 2])
+    # All right the first time; the second, one wrong and one left out. The other student did it once.
+    expect([7, 8].map { |id| count.call("mean").mean_share(id) }).to eq([1/2r, nil])
+    expect(count.call("mean", set_aside: ["q2"]).mean_share(7)).to eq(1/2r)
+    expect(count.call("best").mean_share(7)).to be_nil
+    expect(count.call("best").attempts("q1", 7).transform_values { |each| each.value["options"] }).to eq({ 1 => ["o1"], 2 => ["o2"] })
+  end
+
+  it "lets no practice question choose the best, and of equal ones takes the later" do
+    asked = { "q1" => {}, "q2" => { practice: true } }.map do |id, about|
+      slide(id, prompt: choice(id: "p#{id}", keys: %w[o1], **about))
+    end
+    lesson = Roost::Core::Lesson.new(title: "Birds", slides: asked)
+    give = ->(attempt, *picks) { %w[q1 q2].zip(picks).to_h { |id, pick| [[id, attempt], { 7 => answer(7, id, picked(pick)) }] } }
+    best = lambda do |*runs|
+      given = runs.each.with_index(1).map { |picks, attempt| give.call(attempt, *picks) }.reduce(:merge)
+      record_of(lesson: lesson, seats: [Roost::Core::Session::Seat.new(id: 7, name: "Ada")], answers: given, counts: "best")
+        .attempt("q1", 7)
+    end
+    expect(best.call(%w[o1 o2], %w[o2 o1])).to eq(1)
+    expect(best.call(%w[o1 o1], %w[o1 o2])).to eq(2)
   end
 end

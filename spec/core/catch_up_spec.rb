@@ -12,14 +12,14 @@ RSpec.describe Roost::Core::Analysis::CatchUp do
   end
 
   # @param given [Hash] seat id to ids of slides to options
-  def missed(given, **about)
+  def missed(given, set_aside: [])
     openings = %w[q1 q2 poll q3].to_h { |id| [id, [Roost::Core::Session::Opening.new(attempt: 1, opened_at: 0.0, closed_at: 60.0)]] }
     seats = given.keys.map { |id| Roost::Core::Session::Seat.new(id: id, name: "S#{id}", student_id: id, here: true) }
     answers = Hash.new { |all, key| all[key] = {} }
     given.each { |seat, by_slide| by_slide.each { |id, option| answers[[id, 1]][seat] = answer(seat, id, picked(option)) } }
     shown = openings.keys.to_h { |id| [[id, 1], given.keys.to_h { |seat| [seat, 1.0] }] }
-    record = Roost::Core::Session::Record.new(id: 1, title: "Birds", lesson: lesson, options: room_options, openings: openings,
-                                              seats: seats, answers: answers.to_h, shown: shown, roll: roll, **about)
+    facts = Roost::Core::Session::Facts.of(openings: openings, set_aside: set_aside)
+    record = record_of(lesson: lesson, facts: facts, seats: seats, answers: answers.to_h, shown: shown, roll: roll)
     described_class.new(record).missed
   end
 

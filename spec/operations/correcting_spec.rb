@@ -66,7 +66,7 @@ RSpec.describe "Correcting a question that has been answered" do
     expect(reading.reason).to start_with("Answers have been given to this question as it is.")
     expect(Roost::Store::Sessions.new.lesson(session.id).slide("s1").prompt).to eq(gaps)
     expect(correct(session, "s1", { "text" => "From [[north | the north]] to [[south]]" })).to be_ok
-    expect(Roost::Store::Sessions.new.events(session.id).last[:command]).to eq("correct")
+    expect(Roost::Store::Sessions.new.commands(session.id).last.name).to eq("correct")
   end
 
   it "corrects the lesson, too, while that still asks the same, and leaves it alone otherwise" do

@@ -14,7 +14,7 @@ RSpec.describe "Who takes part in a session" do
     expect(rename(account, session.id, ada[:id], "bo").value).to eq("bo 2")
     expect(rename(account, session.id, bo[:id], "Bo").value).to eq("Bo")
     expect(moment(session).names.values).to eq(["bo 2", "Bo"])
-    expect(Roost::Store::Sessions.new.events(session.id).map { |event| event[:command] }.last(3)).to eq(["rename"] * 3)
+    expect(Roost::Store::Sessions.new.commands(session.id).map(&:name).last(3)).to eq(["rename"] * 3)
   end
 
   it "is not renamed to what the database takes for the name of another" do

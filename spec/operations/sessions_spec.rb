@@ -12,8 +12,8 @@ RSpec.describe "Running a session" do
   it "records every command with its time and author, and none that changed nothing" do
     Roost::Operations::CommandSession.new.call(account, session.id, "begin")
     2.times { command(session, "next", from: "s1") }
-    events = Roost::Store::Sessions.new.events(session.id)
-    expect(events.map { |event| event.values_at(:command, :account_id) }).to eq([["begin", account], ["next", account]])
+    commands = Roost::Store::Sessions.new.commands(session.id)
+    expect(commands.map { |each| [each.name, each.account_id] }).to eq([["begin", account], ["next", account]])
   end
 
   it "takes commands, questions, corrections and practice classes from nobody but its teacher" do

@@ -54,19 +54,28 @@ module Builders
   # @param answers [Hash] slide id to seat id to Answer; shown likewise to epoch seconds
   def moment_of(state:, answers:, shown:, code: "CDFGHJ", version: 1, seed: "", **parts)
     first = ->(by_slide) { by_slide.transform_keys { |slide_id| [slide_id, 1] } }
-    parts.merge!(openings: state.openings, set_aside: state.set_aside, curated: state.curated)
-    record = Roost::Core::Session::Record.new(**parts, answers: first.call(answers), shown: first.call(shown))
+    record = record_of(**parts, facts: state.facts, answers: first.call(answers), shown: first.call(shown))
     Roost::Core::Session::Moment.new(record: record, state: state, code: code, version: version, seed: seed)
+  end
+
+  # What happened in a session.
+  # @param parts [Hash] of a record's About, People and Given
+  def record_of(facts: Roost::Core::Session::Facts::NONE, memory: Roost::Core::Session::Memory.new, **parts)
+    record = Roost::Core::Session::Record
+    parts = { id: 1, title: "Birds", options: room_options, seats: [], roll: [], teams: [], answers: {}, shown: {}, sat: {},
+              commands: [], **parts }
+    about, people, given = [record::About, record::People, record::Given].map { |each| each.new(**parts.slice(*each.members)) }
+    record.new(about: about, people: people, given: given, facts: facts, memory: memory)
   end
 
   def room_options(**changed)
     Roost::Core::Session::Options.new(**Roost::Core::Session::Options::DEFAULTS, **changed).freeze
   end
 
-  def answer(seat_id, slide_id, value, final: true, late: false, at: 0.0)
+  def answer(seat_id, slide_id, value, final: true, late: false, at: 0.0, attempt: 1)
     Roost::Core::Session::Answer.new(seat_id: seat_id, slide_id: slide_id, value: value, final: final, late: late,
                                      received_at: at, arrival: seat_id,
-                                     attempt: 1).freeze
+                                     attempt: attempt).freeze
   end
 
   def picked(*ids) = { "options" => ids }

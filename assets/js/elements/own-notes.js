@@ -1,12 +1,14 @@
-// The student's own notes, a text for each slide. They are kept on the device until the server has them, as drafts of
+// The student's own notes, a text for each slide and attempt at it, which begins with that of the attempt before. They are kept on the device until the server has them, as drafts of
 // answers are. While somebody writes, the text stays that of the slide it was begun on.
 import * as kept from "../kept.js";
-import { Outbox } from "../outbox.js";
+import { Outbox, questionOf } from "../outbox.js";
 
 const PAUSE = 800; // milliseconds without a change before it is sent
 const CLICK = 300; // milliseconds after a press in which the browser tells of it
 const OPEN = "roost.notes.open";
 const PRIVATE = "Only you see them.";
+
+const slideOf = (question) => question?.split("/")[0];
 
 class OwnNotes extends HTMLElement {
   connectedCallback() {
@@ -25,7 +27,7 @@ class OwnNotes extends HTMLElement {
     this.button.addEventListener("click", () => this.open(this.hidden));
     for (const event of ["visibilitychange", "pagehide"]) addEventListener(event, () => this.put());
     for (const sign of ["online", "roost:line"]) addEventListener(sign, () => this.loaded || this.load());
-    const changes = { childList: true, subtree: true, attributes: true, attributeFilter: ["data-slide"] };
+    const changes = { childList: true, subtree: true, attributes: true, attributeFilter: ["data-slide", "data-attempt"] };
     new MutationObserver(() => this.turn()).observe(this.seat, changes);
     this.turn();
     this.load();
@@ -40,21 +42,21 @@ class OwnNotes extends HTMLElement {
       return; // it comes with the line
     }
     this.loaded = true;
-    for (const [slide, { saved }] of Object.entries(this.notes)) this.outbox.knows(slide, saved);
-    if (this.slide && document.activeElement !== this.area) this.fill();
+    for (const [slide, { saved, attempt }] of Object.entries(this.notes)) this.outbox.knows(questionOf(slide, attempt), saved);
+    if (this.question && document.activeElement !== this.area) this.fill();
   }
 
   // Another slide may be before the student now.
   turn() {
     const place = this.seat.querySelector(".seat-slide[data-slide]");
-    const slide = place?.dataset.slide;
+    const question = place && questionOf(place.dataset.slide, Number(place.dataset.attempt || 1));
     if (this.pressed || document.activeElement === this.area) return;
-    this.button.hidden = !slide;
-    if (slide === this.slide) return;
+    this.button.hidden = !question;
+    if (question === this.question) return;
     this.put();
-    this.slide = slide;
+    this.question = question;
     this.say(PRIVATE);
-    if (!slide) this.show(false);
+    if (!question) this.show(false);
     else this.come(place);
   }
 
@@ -77,7 +79,7 @@ class OwnNotes extends HTMLElement {
 
   // What is written on the slide so far.
   get text() {
-    return this.outbox.pending(this.slide)?.fields.text[0] ?? this.notes[this.slide]?.text ?? "";
+    return this.outbox.pending(this.question)?.fields.text[0] ?? this.notes[slideOf(this.question)]?.text ?? "";
   }
 
   mark() {
@@ -108,14 +110,14 @@ class OwnNotes extends HTMLElement {
     clearTimeout(this.timer);
     if (!this.unsent) return;
     this.unsent = false;
-    this.outbox.put(this.slide, { text: [this.area.value] }, false, 0);
+    this.outbox.put(this.question, { text: [this.area.value] }, false, 0);
   }
 
   saved({ question, state, message }) {
-    if (state === "draft") this.notes[question] = { text: this.sent[question] };
+    if (state === "draft") this.notes[slideOf(question)] = { text: this.sent[question] };
     if (state === "sending") [this.sent[question]] = this.outbox.pending(question).fields.text;
     if (state === "elsewhere") this.bring(question);
-    if (question !== this.slide) return;
+    if (question !== this.question) return;
     this.mark();
     this.say(message ?? (state === "sending" ? "On this device, sending…" : `✓ Saved. ${PRIVATE}`));
   }
@@ -125,17 +127,18 @@ class OwnNotes extends HTMLElement {
   }
 
   // Another window has written something else meanwhile: both stand from now on.
-  async bring(slide) {
+  async bring(question) {
     this.loaded = false;
     await this.load();
     if (!this.loaded) return;
     clearTimeout(this.timer);
-    const mine = this.unsent && slide === this.slide ? this.area.value : this.outbox.pending(slide).fields.text[0];
+    const here = question === this.question;
+    const mine = this.unsent && here ? this.area.value : this.outbox.pending(question).fields.text[0];
     this.unsent = false;
-    const theirs = this.notes[slide]?.text ?? "";
+    const theirs = this.notes[slideOf(question)]?.text ?? "";
     const both = theirs.includes(mine.trim()) ? theirs : [theirs, mine].filter(Boolean).join("\n\n");
-    this.outbox.insist(slide, { text: [both] }, false, 0);
-    if (slide === this.slide) this.area.value = both;
+    this.outbox.insist(question, { text: [both] }, false, 0);
+    if (here) this.area.value = both;
   }
 }
 customElements.define("own-notes", OwnNotes);

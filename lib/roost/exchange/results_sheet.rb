@@ -11,7 +11,7 @@ module Roost
 
       # @param results [Core::Analysis::Results]
       # @param about [Hash] :class_name and :date as they stand in the rows
-      # @param comments [Hash{Array(Integer, String)=>String}] seat and slide to what the teacher wrote to the student
+      # @param comments [Hash{Array(Integer, String)=>Core::Session::Comments}] by seat and slide
       def initialize(results, class_name: "", date: "", comments: {})
         @results = results
         @comments = comments
@@ -44,7 +44,10 @@ module Roost
 
       def seconds(slide, seat) = results.record.seconds(slide.id)[seat.id]&.round(1).to_s
 
-      def comment(slide, seat) = (text = @comments[[seat.id, slide.id]]) ? CsvText.line([text]) : ""
+      def comment(slide, seat)
+        written = @comments[[seat.id, slide.id]]
+        written ? CsvText.line([written.in_words(results.record.attempt(slide.id, seat.id))]) : ""
+      end
 
       # The cells before and after the seconds.
       Said = Struct.new(:figures, :answer)

@@ -47,8 +47,10 @@ module Roost
         read_answers
         # What was sent to whom is looked at only once a question is over, or by those who come.
         read_deliveries unless standing
+        @memory ||= Store::Records.new.memory(row)
+        # Nobody here is looked back on, so that none of a student's attempts is the one that counts.
         @last = Store::Moments.new.of(row, **same(scopes), answers: @answers.dup, shown: @shown.transform_values(&:dup),
-                                                           sittings: sittings)
+                                                           sittings: sittings, memory: @memory, counts: nil)
       end
 
       attr_reader :session_id
@@ -59,7 +61,7 @@ module Roost
       def same(scopes)
         return {} unless @last && scopes <= SEATED
 
-        { seats: @last.seats, roll: @last.roll, teams: @last.teams, stopped: @last.stopped, before: @last.record }
+        { seats: @last.seats, roll: @last.roll, teams: @last.teams, stopped: @last.stopped }
       end
 
       def read_row

@@ -32,7 +32,8 @@ module Roost
       # @return [Core::Session::State]
       def self.state(asked, opens_at, closes_at)
         opening = Core::Session::Opening.new(attempt: 1, opened_at: opens_at, deadline: closes_at).freeze
-        Core::Session::State.start.with(phase: "live", openings: asked.to_h { |slide| [slide.id, [opening].freeze] }.freeze)
+        openings = asked.to_h { |slide| [slide.id, [opening].freeze] }
+        Core::Session::State.start.with(phase: "live", facts: Core::Session::Facts.of(openings: openings))
       end
 
       private

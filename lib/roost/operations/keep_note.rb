@@ -11,34 +11,42 @@ module Roost
 
       # @param seat [Hash] :id
       # @param row [Store::Sessions::Row] of its session
-      # @param message [Hash] "slide", "fields" with "text", "save_no", "save_id", "writer" and "over"
+      # @param message [Hash] "slide", "attempt", "fields" with "text", "save_no", "save_id", "writer" and "over"
       # @return [SaveAnswer::Reply]
       def call(seat, row, message)
         return refused(SaveAnswer::BAD) unless SaveAnswer.readable?(message)
         return refused(OVER) if over?(row)
 
-        slide_id = message["slide"]
-        return refused(NO_SLIDE) unless Store::Sessions.new.lesson_of(row).station(slide_id)
+        return refused(NO_SLIDE) unless Store::Sessions.new.lesson_of(row).station(message["slide"])
+        return refused(NO_SLIDE) if (message["attempt"] || 1) > latest_attempt(row, seat, message["slide"])
 
         text = read(message["fields"])
-        text.ok? ? save(seat, slide_id, text.value, message) : refused(text.reason)
+        text.ok? ? save(seat, text.value, message) : refused(text.reason)
       end
 
       private
 
       def over?(row) = row.deleted || (row.ended_at && row.now > row.ended_at.to_f + Core::Session::Acceptance::LATEST)
 
+      # @return [Integer]
+      def latest_attempt(row, seat, slide_id)
+        own = Store::Sittings.new.latest_of_seat(seat[:id])&.sitting&.attempt if row.alone
+        own || row.state.opening(slide_id)&.attempt || 1
+      end
+
       def read(fields)
         text = fields.is_a?(Hash) ? fields["text"] : nil
         Core::Text.read(text.is_a?(Array) ? text.first : text, limit: LIMIT, what: "A note")
       end
 
-      def save(seat, slide_id, text, message)
+      def save(seat, text, message)
         notes = Store::Notes.new
-        given = { save_no: message["save_no"], save_id: message["save_id"], writer: message["writer"] }
-        return kept(message) if notes.save(seat[:id], slide_id, text: text, over: message["over"] || [], **given)
+        of = [seat[:id], message["slide"]]
+        attempt = message["attempt"] || 1
+        given = { save_no: message["save_no"], save_id: message["save_id"], writer: message["writer"], attempt: attempt }
+        return kept(message) if notes.save(*of, text: text, over: message["over"] || [], **given)
 
-        stored = notes.of_seat(seat[:id]).fetch(slide_id)
+        stored = notes.find(*of, attempt)
         return kept(message) if stored.save_id == message["save_id"]
 
         SaveAnswer.other_window?(stored, message) ? elsewhere(stored) : behind(stored)

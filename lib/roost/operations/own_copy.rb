@@ -65,7 +65,8 @@ module Roost
         notes = notes(seat_id)
         slides.map do |slide|
           Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id), note: notes.fetch(slide.id, ""),
-                   level: slide.prompt ? yield(slide) : :nothing, comment: comments.fetch([seat_id, slide.id], "")).freeze
+                   level: slide.prompt ? yield(slide) : :nothing,
+                   comment: comments[[seat_id, slide.id]]&.in_words(record.attempt(slide.id, seat_id)) || "").freeze
         end
       end
 

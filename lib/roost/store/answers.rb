@@ -164,33 +164,24 @@ module Roost
       end
 
       # @param beyond [Integer] only rows with a higher seq: what changed since
-      # @param seat_id [Integer, nil] only of this seat
+      # @param which [Hash] :seat_id or :slide_id, where only those of one are wanted
       # @return [Array<Array(Integer, Core::Session::Answer)>] seq and answer, in order of seq
-      def of(session_id, beyond: 0, seat_id: nil)
-        given = { session_id: session_id, beyond: beyond, seat_id: seat_id }.compact
-        name = seat_id ? :answers_of_seat : :answers_of_session
+      def of(session_id, beyond: 0, **which)
         known = {}
-        prepared(name) { all_beyond(given.key?(:seat_id)) }.call(given).map { |row| [row[:seq], read(row, known)] }
+        name = ["answers_of", *which.keys].join("_").to_sym
+        all = prepared(name) { all_beyond.where(placeholders(which.keys)) }
+        all.call(session_id: session_id, beyond: beyond, **which).map { |row| [row[:seq], read(row, known)] }
       end
 
-      # @param seat_id [Integer, nil] only of this seat
+      # @param which [Hash] :seat_id or :slide_id, where only those of one are wanted
       # @return [Hash{Array(String, Integer)=>Hash{Integer=>Core::Session::Answer}}] slide and attempt to seat id to answer;
-      #   of all seats to a Core::Session::AnswerSet
-      def by_question(session_id, seat_id: nil)
-        return all_by_question(session_id) unless seat_id
+      #   of a whole session to a Core::Session::AnswerSet
+      def by_question(session_id, **which)
+        return all_by_question(session_id) if which.empty?
 
-        of(session_id, seat_id: seat_id).each_with_object({}) do |(_seq, answer), answers|
+        of(session_id, **which).each_with_object({}) do |(_seq, answer), answers|
           (answers[[answer.slide_id, answer.attempt]] ||= {})[answer.seat_id] = answer
         end
-      end
-
-      # What all gave to one question, whichever of their attempts was the last.
-      # @return [Hash{Integer=>Core::Session::Answer}] by seat
-      def latest(session_id, slide_id)
-        all = prepared(:answers_to_slide) { all_beyond(false).where(slide_id: :$slide_id) }
-        known = {}
-        answers = all.call(session_id: session_id, beyond: 0, slide_id: slide_id).map { |row| read(row, known) }
-        answers.sort_by(&:attempt).to_h { |answer| [answer.seat_id, answer] }
       end
 
       # @return [Array<Integer>] ids of the seats that have handed one in
@@ -232,9 +223,8 @@ module Roost
         Core::Session::AnswerSet::Alike.new(read(row, {}), came, arrivals, saves)
       end
 
-      def all_beyond(of_seat)
+      def all_beyond
         all = database[:answers].where(session_id: :$session_id).where { seq > :$beyond }.order(:seq)
-        all = all.where(seat_id: :$seat_id) if of_seat
         documents = %i[value typed beside].map { |name| Sequel.cast(name, :text).as(name) }
         all.select(:seq, :seat_id, :slide_id, :attempt, *documents, :final, :late, :by_line, :save_id, :let_count,
                    Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at))

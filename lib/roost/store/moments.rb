@@ -7,10 +7,10 @@ module Roost
       # @param row [Sessions::Row]
       # @param stopped [Array<String>, nil] names, where the caller has them at hand already
       # @param sittings [Hash{Integer=>Core::Session::Sitting}, nil] by seat, likewise
-      # Live views tell no shares, so that nothing is read of sittings that are over.
       # @param parts [Hash] see Records#of
       # @return [Core::Session::Moment]
       def of(row, stopped: nil, sittings: nil, **parts)
+        # Live views tell no shares, so that nothing is read of sittings that are over.
         Core::Session::Moment.new(record: Records.new(database).of(row, sat: {}, **parts), state: row.state, version: row.version,
                                   sittings: sittings || at_work(row), now: row.now,
                                   code: row.code, stopped: stopped || StoppedNames.new(database).waiting(row.id),

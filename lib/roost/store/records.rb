@@ -11,20 +11,17 @@ module Roost
       def self.tallies(session_id) = @tallies.fetch(session_id) { {} }
 
       # @param row [Sessions::Row]
-      # @param before [Core::Session::Record, nil] of a moment ago
-      # @param parts [Hash] :seats, :answers, :shown, :roll and :teams, where the caller has them at hand already
+      # @param memory [Core::Session::Memory, nil] of the record of a moment ago
+      # @param parts [Hash] of Record::About, People and Given, what the caller has at hand already
       # @return [Core::Session::Record]
-      def of(row, before: nil, **parts)
-        parts = { **(row.alone && !parts.key?(:answers) ? counted(row) : { shares: {} }), **parts }
-        Core::Session::Record.new(
-          **frozen(row), before: before, tallies: Records.tallies(row.id), shares: parts[:shares],
-                         sat: parts.fetch(:sat) { sat(row) }, roll: parts.fetch(:roll) { roll(row) },
-                         teams: parts.fetch(:teams) { row.options.teams.empty? ? [] : Teams.new(database).of(row.id) },
-                         seats: parts.fetch(:seats) { Seats.new(database).of(row.id) },
-                         answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
-                         shown: parts.fetch(:shown) { Deliveries.new(database).by_question(row.id) }
-        )
+      def of(row, memory: nil, **parts)
+        Core::Session::Record.new(about: about(row, **parts.slice(:counts)), people: people(row, parts), facts: row.state.facts,
+                                  given: given(row, parts), memory: memory || memory(row))
       end
+
+      # With the commands that were given, for who looks at how the lesson went.
+      # @return [Core::Session::Record]
+      def whole(row) = of(row, commands: Sessions.new(database).commands(row.id))
 
       # What happened to one seat, without the others.
       # @return [Core::Session::Record]
@@ -33,9 +30,12 @@ module Roost
       # What all gave on one slide, without the rest of the session; where each is alone, in their last attempt.
       # @return [Core::Session::Record]
       def at_slide(row, slide_id)
-        attempt = row.state.openings[slide_id]&.last&.attempt || 1
-        of(row, roll: [], shown: {}, sat: {}, answers: { [slide_id, attempt] => Answers.new(database).latest(row.id, slide_id) })
+        of(row, roll: [], shown: {}, sat: {}, counts: ("last" if row.alone),
+                answers: Answers.new(database).by_question(row.id, slide_id: slide_id))
       end
+
+      # @return [Core::Session::Memory] which knows what was tallied of a session in this process
+      def memory(row) = Core::Session::Memory.new(tallies: Records.tallies(row.id))
 
       # The class a session was given to, as its teacher may know it: as it was when she left it, where she has.
       # @param row [Sessions::Row]
@@ -48,47 +48,39 @@ module Roost
 
       # @return [Hash] of #of
       def parts_at_seat(row, seat_id)
-        answers = row.alone ? counted(row, seat_id) : { **given(row, seat_id), sat: sat(row, seat_id) }
-        { roll: [], seats: Seats.new(database).of(row.id, seat_id: seat_id), **answers }
+        { roll: [], seats: Seats.new(database).of(row.id, seat_id: seat_id),
+          answers: Answers.new(database).by_question(row.id, seat_id: seat_id),
+          shown: Deliveries.new(database).of(row.id, seat_id: seat_id), sat: sat(row, seat_id) }
       end
 
       private
 
       # What the session's own row says.
-      def frozen(row)
-        state = row.state
-        { id: row.id, title: row.title, options: row.options, lesson: Sessions.new(database).lesson_of(row),
-          openings: state.openings, set_aside: state.set_aside, curated: state.curated, begun_at: state.begun_at }
+      def about(row, counts: (assignment(row).rules["counts"] if row.alone))
+        Core::Session::Record::About.new(id: row.id, title: row.title, options: row.options, counts: counts,
+                                         lesson: Sessions.new(database).lesson_of(row), begun_at: row.state.begun_at).freeze
       end
 
-      # @param seat_id [Integer, nil] nil for all
-      def given(row, seat_id)
-        { answers: Answers.new(database).by_question(row.id, seat_id: seat_id),
-          shown: Deliveries.new(database).of(row.id, seat_id: seat_id) }
+      def people(row, parts)
+        teams = parts.fetch(:teams) { row.options.teams.empty? ? [] : Teams.new(database).of(row.id) }
+        Core::Session::Record::People.new(seats: parts.fetch(:seats) { Seats.new(database).of(row.id) }, teams: teams,
+                                          roll: parts.fetch(:roll) { roll(row) }).freeze
       end
 
-      # Of several attempts those that count.
-      def counted(row, seat_id = nil)
-        over = over(row, seat_id).to_h { |each| [each.values_at(:seat_id, :attempt), each[:slides].to_a] }
-        counted = Core::Session::CountedAttempts.new(
-          *given(row, seat_id).values, sat: over, set_aside: row.state.set_aside, counts: assignment(row).rules["counts"],
-                                       lesson: Sessions.new(database).lesson_of(row), rules: row.options.rules
-        )
-        %i[answers shown shares sat].to_h { |part| [part, counted.public_send(part)] }
+      def given(row, parts)
+        Core::Session::Record::Given.new(answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
+                                         shown: parts.fetch(:shown) { Deliveries.new(database).by_question(row.id) },
+                                         sat: parts.fetch(:sat) { sat(row) }, commands: parts.fetch(:commands, [])).freeze
       end
 
-      # @return [Hash{Integer=>Array<String>}] seat id to the slides of its quizzes that are over
+      # @return [Hash{Array(Integer, Integer)=>Array<String>}] seat and attempt to the slides of sittings that are over
       def sat(row, seat_id = nil)
-        return {} unless Sessions.new(database).lesson_of(row).quizzes.any?
+        return {} unless row.alone || Sessions.new(database).lesson_of(row).quizzes.any?
 
-        over(row, seat_id).group_by { |each| each[:seat_id] }.transform_values do |all|
-          all.flat_map do |each|
-            each[:slides].to_a
-          end
-        end
+        over = Sittings.new(database).over(row.id, all: !row.ended_at.nil?, seat_id: seat_id)
+        over.group_by { |each| each.values_at(:seat_id, :attempt) }
+            .transform_values { |all| all.flat_map { |each| each[:slides].to_a } }
       end
-
-      def over(row, seat_id) = Sittings.new(database).over(row.id, all: !row.ended_at.nil?, seat_id: seat_id)
 
       # Those of the class that may be missed.
       def roll(row)

@@ -35,7 +35,7 @@ module Roost
           return made if made
           next unless id
 
-          Openings.new(database).keep(id, {}, begun.openings)
+          Facts.new(database).keep(id, Core::Session::Facts::NONE, begun.facts)
           yield id if block_given?
           return find(id)
         end
@@ -178,7 +178,7 @@ module Roost
       def advance(row, state, command:, arguments:, account_id:)
         version = row.version + 1
         update_state.call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?)
-        Openings.new(database).keep(row.id, row.state.openings, state.openings)
+        Facts.new(database).keep(row.id, row.state.facts, state.facts)
         insert_event.call(session_id: row.id, version: version, command: command,
                           arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
         version
@@ -196,7 +196,12 @@ module Roost
         database[:sessions].where(account_id: account_id, id: id).exclude(ended_at: nil).update(deleted_at: stamp) == 1
       end
 
-      def events(id) = database[:session_events].where(session_id: id).order(:version).all
+      # @return [Array<Core::Session::Record::Command>] in order
+      def commands(id)
+        database[:session_events].where(session_id: id).order(:version)
+                                 .select(Sequel[:command].as(:name), :arguments, :account_id, Repository.epoch(:at).as(:at))
+                                 .map { |row| Core::Session::Record::Command.new(**row, arguments: row[:arguments].to_h).freeze }
+      end
 
       # Puts an ended session back in time, for demo data.
       # @param by [Integer] seconds between its end and now
@@ -257,13 +262,13 @@ module Roost
                      created_at ended_at deleted_at alone]
         now = Repository.epoch(Sequel.function(:clock_timestamp)).as(:now)
         database[:sessions].select(*columns, (Sequel[:roll] !~ nil).as(:left), now,
-                                   Openings::OF_SESSION.as(:openings))
+                                   Facts::OF_SESSION.as(:facts))
       end
 
       def read(row)
-        fields = row.except(:options, :state, :deleted_at, :openings)
+        fields = row.except(:options, :state, :deleted_at, :facts)
         Row.new(**fields, options: Core::Session::Options.from_document(row[:options]), deleted: !row[:deleted_at].nil?,
-                          state: Core::Session::State.from_document(row[:state], Openings.read(row[:openings]))).freeze
+                          state: Core::Session::State.from_document(row[:state], Facts.read(row[:facts]))).freeze
       end
     end
   end

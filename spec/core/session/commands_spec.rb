@@ -123,7 +123,7 @@ RSpec.describe Roost::Core::Session::Commands do
         reading = give(state, names[pick], { slide: "s#{(pick % 5) + 1}", what: "results", seat: "1" }, now: time.to_f)
         state = reading.value if reading.ok?
         expect(Roost::Core::Session::State.from_document(JSON.parse(JSON.generate(state.to_document)),
-                                                         state.openings)).to eq(state)
+                                                         state.facts)).to eq(state)
         expect(state.openings.count { |id, all| all.last.open? && id != state.slide_id }).to eq(0)
       end
     end

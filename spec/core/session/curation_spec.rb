@@ -30,7 +30,7 @@ RSpec.describe Roost::Core::Session::Curation do
     curate = ->(arguments) { commands.call(lesson, room_options, state, "curate", arguments, 3.0) }
     removed = curate.call({ "slide" => "s2", "what" => "remove", "cards" => "mud\nwind" }).value
     expect(removed.curation("s2").removed).to eq(%w[mud wind])
-    expect(Roost::Core::Session::State.from_document(removed.to_document, removed.openings)).to eq(removed)
+    expect(Roost::Core::Session::State.from_document(removed.to_document, removed.facts)).to eq(removed)
     expect(curate.call({ "slide" => "s3", "what" => "remove",
                          "cards" => "mud" }).reason).to eq("That question hasn't been asked in this session.")
     [%w[s2 burn], %w[s2 pin], %w[s4 remove]].each do |slide_id, what| # what the kind does not declare

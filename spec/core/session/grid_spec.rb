@@ -21,10 +21,9 @@ RSpec.describe Roost::Core::Session::Views::Grid do
   def moment(sittings, answers: {}, now: 1010.0, after: nil, set_aside: [])
     commands = Roost::Core::Session::Commands
     state = commands.call(lesson, room_options, Roost::Core::Session::State.start, "begin", {}, 0.0).value
-    about = { id: 1, title: "Birds", lesson: lesson, options: room_options, seats: seats, openings: state.openings }
-    given = answers.transform_keys { |slide_id| [slide_id, 1] }
-    record = Roost::Core::Session::Record.new(**about, answers: given, shown: {}, set_aside: set_aside,
-                                                       before: after&.record)
+    record = record_of(lesson: lesson, seats: seats, facts: state.facts.with(set_aside: set_aside),
+                       answers: answers.transform_keys { |slide_id| [slide_id, 1] },
+                       memory: after&.record&.memory || Roost::Core::Session::Memory.new)
     parts = { record: record, state: state, version: 1, code: "CDFGHJ" }
     Roost::Core::Session::Moment.new(**parts, sittings: sittings, now: now)
   end

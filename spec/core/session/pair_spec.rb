@@ -25,7 +25,7 @@ RSpec.describe "Pairs to talk" do
     again = give(give(state, "next"), "pair", { "size" => "2", "after" => "1" })
     expect(again.pairs.flatten(1).map(&:sort).uniq.length).to eq(4)
     expect(give(state, "next").shows?("pairs")).to be(false)
-    expect(session::State.from_document(JSON.parse(JSON.generate(again.to_document)), again.openings)).to eq(again)
+    expect(session::State.from_document(JSON.parse(JSON.generate(again.to_document)), again.facts)).to eq(again)
   end
 
   it "are in twos or threes, of at least two" do

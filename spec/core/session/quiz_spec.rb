@@ -49,7 +49,7 @@ RSpec.describe "A quiz the class comes to" do
     state = at("begin", "next")
     one = after(after(state, "more_time", seconds: "60").value, "more_time", seconds: "300", seat: "7").value
     expect(one.time_given).to eq("quiz1" => { "all" => 60, "7" => 300 })
-    expect(Roost::Core::Session::State.from_document(JSON.parse(JSON.generate(one.to_document)), one.openings)).to eq(one)
+    expect(Roost::Core::Session::State.from_document(JSON.parse(JSON.generate(one.to_document)), one.facts)).to eq(one)
     closing = after(state, "add_time", seconds: "60").value
     expect([closing.opening.deadline, after(closing, "expire", now: 72.0).value.open?]).to eq([70.0, false])
     refusals = [after(state, "more_time", seconds: "9999"), after(at("begin"), "more_time", seconds: "60"),

@@ -8,8 +8,7 @@ RSpec.describe Roost::Core::Session::Record do
   let(:first) { record({ ["s2", 1] => poll, ["s3", 1] => game }) }
 
   def record(answers, before: nil, seats: self.seats, lesson: marsh)
-    described_class.new(id: 1, title: "Marsh", lesson: lesson, options: room_options, openings: {}, seats: seats,
-                        answers: answers, shown: {}, before: before)
+    record_of(lesson: lesson, seats: seats, answers: answers, memory: before&.memory || Roost::Core::Session::Memory.new)
   end
 
   # An answer that notes when somebody looks what is in it.

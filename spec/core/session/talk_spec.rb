@@ -34,7 +34,7 @@ RSpec.describe "Talk time and timers" do
 
   it "comes back from where it was kept" do
     state = give(live, "talk", { "what" => "write", "seconds" => "60" })
-    expect(session::State.from_document(JSON.parse(JSON.generate(state.to_document)), state.openings)).to eq(state)
+    expect(session::State.from_document(JSON.parse(JSON.generate(state.to_document)), state.facts)).to eq(state)
   end
 
   it "is seen by all" do

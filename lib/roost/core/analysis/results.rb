@@ -68,7 +68,7 @@ module Roost
         def line(seat, outcomes)
           @counting ||= slides.select { |slide| slide.prompt.counts? }
           marks = @counting.filter_map { |slide| outcomes[slide.id].mark || (0r if record.owed?(slide.id, seat.id)) }
-          share = record.shares.fetch(seat.id) { marks.sum / marks.length if marks.any? }
+          share = record.mean_share(seat.id) || (marks.sum / marks.length if marks.any?)
           Line.new(seat: seat, outcomes: outcomes, marks: marks, right: marks.count(1), share: share,
                    points: outcomes.values.filter_map(&:points).sum).freeze
         end

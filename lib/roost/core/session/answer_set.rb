@@ -47,6 +47,9 @@ module Roost
 
         def alike = @groups.map { |group| [group.answer, group.seats] }
 
+        # @yieldparam seat_id [Integer]
+        def each_key(&block) = @groups.each { |group| group.seats.each_key(&block) }
+
         # @return [Hash{Integer=>Answer}] seat id to its own
         def to_h = @to_h ||= @groups.each_with_object({}) { |group, all| spread(group, all) }
 

@@ -122,11 +122,12 @@ module Roost
           while_live do
             next same if done?(arguments, state.pairs.length)
 
-            groups = Pairing.of(present.call, size: size, earlier: state.pairs, seed: (now * 1000).to_i)
+            earlier = state.pairs.last(Pairing::MOST_ROUNDS)
+            groups = Pairing.of(present.call, size: size, earlier: earlier, seed: (now * 1000).to_i)
             next Reading.refused("Fewer than two are here.") if groups.empty?
 
-            rounds = [*state.pairs, groups].last(Pairing::MOST_ROUNDS).freeze
-            Reading.ok(state.with(pairs: rounds, showing: state.showing.except("standings").merge("pairs" => true).freeze))
+            Reading.ok(state.with(facts: state.facts.pairing(groups),
+                                  showing: state.showing.except("standings").merge("pairs" => true).freeze))
           end
         end
 
@@ -152,9 +153,9 @@ module Roost
         end
 
         # The question counts for nobody; also after the session's end.
-        def put_aside(arguments) = with_asked(arguments) { |id| state.with(set_aside: (state.set_aside | [id]).freeze) }
+        def put_aside(arguments) = with_asked(arguments) { |id| state.with(facts: state.facts.setting_aside(id)) }
 
-        def count_again(arguments) = with_asked(arguments) { |id| state.with(set_aside: (state.set_aside - [id]).freeze) }
+        def count_again(arguments) = with_asked(arguments) { |id| state.with(facts: state.facts.setting_aside(id, aside: false)) }
 
         # Does something with single things that were given on a slide: "what" as the kind declares it
         # (Kinds::Handling).
@@ -163,7 +164,7 @@ module Roost
           curated = lesson.slide(id)&.prompt&.curated(arguments["what"], arguments, state.curation(id))
           return Reading.refused("That can't be done with it. Reload the page.") unless curated
 
-          with_asked(arguments) { state.with(curated: state.curated.merge(id => curated).freeze) }
+          with_asked(arguments) { state.with(facts: state.facts.curating(id, curated)) }
         end
 
         def end(_arguments)

@@ -115,7 +115,7 @@ module Roost
             unreadable = unread
             at_quiz = !quiz.nil?
             # Where the same people are there as a moment ago, most do what they did.
-            earlier = record.memory[:birds] ||= {}
+            earlier = record.memory.views[:birds] ||= {}
             seats.map do |seat|
               doing = at_quiz ? at_work(seat) : doing(seat.here, readable[seat.id] || unreadable[seat.id])
               next earlier[seat.id] if earlier[seat.id]&.state == doing

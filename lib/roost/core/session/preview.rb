@@ -23,8 +23,9 @@ module Roost
             next_state = Commands.call(lesson, options, now, name, arguments, at)
             next_state.ok? ? next_state.value : now
           end
-          record = Record.new(id: 0, title: lesson.title, lesson: lesson, options: options, openings: state.openings,
-                              seats: [YOU], answers: {}, shown: { [slide_id, 1] => { SEAT => 0.0 } })
+          record = Record.new(about: Record::About.new(id: 0, title: lesson.title, lesson: lesson, options: options),
+                              people: Record::People.new(seats: [YOU], roll: [], teams: []), facts: state.facts,
+                              given: Record::Given.new(answers: {}, shown: { [slide_id, 1] => { SEAT => 0.0 } }, sat: {}))
           Moment.new(record: record, state: state, version: 0, code: NO_CODE)
         end
       end

@@ -1,74 +1,82 @@
 # frozen_string_literal: true
 
+require "forwardable"
+
 module Roost
   module Core
     module Session
-      # What happened in a session, as it is looked back on: results, sheets and pictures of answers are
-      # functions of this. Where the session stands now a Moment says.
-      #
-      # openings:: Hash of slide id to [Opening], one an attempt, in order
-      # seats::    [Seat] in order of joining
-      # answers::  Hash of [slide id, attempt] to Hash of seat id to Answer
-      # shown::    Hash of [slide id, attempt] to Hash of seat id to the time (epoch seconds) when
-      #            the open prompt was sent to that seat's device
-      # set_aside:: ids of slides whose question counts for nobody
-      # curated::  Hash of slide id to Curation
-      # tallies::  Hash of slide id to what was tallied of it so far, here or the moment before; what is
-      #            tallied here is put into it, so that a chart can stay where it was
-      # roll::     [Student] of the class it was given to; none without a class, or where nobody is to be known
-      # teams::    [Team] of the session
-      # shares:: Hash of seat id to the mean share over several attempts, of those of whom that counts
-      # begun_at:: when the lesson began (epoch seconds), as far as that is known
-      # sat::      Hash of seat id to ids of the slides of a sitting of theirs that has ended, of those that have one
-      # before::   the Record of a moment ago; what is the same in both, as an object, is not worked out again
+      # What happened in a session, as it is looked back on: results, sheets and pictures of answers are functions of this. It knows
+      # every attempt at every question. Where the session stands now a Moment says.
       class Record
+        # What the session itself says.
+        #
+        # begun_at:: when the lesson began (epoch seconds), as far as that is known
+        # counts::   which of a student's attempts counts, of Sitting::COUNTS; nil where the room is asked: the latest that was opened
+        About = Struct.new(:id, :title, :lesson, :options, :begun_at, :counts, keyword_init: true)
+        # Who took part.
+        #
+        # seats:: [Seat] in order of joining
+        # roll::  [Student] of the class it was given to; none without a class, or where nobody is to be known
+        # teams:: [Team] of the session
+        People = Struct.new(:seats, :roll, :teams, keyword_init: true)
+        # What came in, and what was sent.
+        #
+        # answers::  Hash of [slide id, attempt] to Hash (or AnswerSet) of seat id to Answer
+        # shown::    Hash of [slide id, attempt] to Hash (or AnswerSet::Seats) of seat id to the time (epoch seconds) when
+        #            the open prompt was sent to that seat's device
+        # sat::      Hash of [seat id, attempt] to ids of the slides of its sittings that have ended
+        # commands:: [Command] in order, where they are asked for
+        Given = Struct.new(:answers, :shown, :sat, :commands, keyword_init: true)
+        # A command that was given. arguments:: as they were sent; account_id:: nil of what the clock did; at:: epoch seconds
+        Command = Struct.new(:name, :arguments, :account_id, :at, keyword_init: true)
+
         NONE = {}.freeze
-        # Values of a question that are kept with what they are worth: one that is being written gives many.
-        MOST_WORTHS = 5_000
-        private_constant :NONE, :MOST_WORTHS
+        private_constant :NONE
 
-        attr_reader :id, :title, :lesson, :options, :openings, :seats, :answers, :shown, :tallies, :roll, :teams, :shares
+        extend Forwardable
 
-        # What is shown may keep here what it knows, for the next record of the same seats and lesson.
-        # @return [Hash]
-        attr_reader :memory
+        def_delegators :@about, :id, :title, :options, :begun_at, :counts
+        def_delegators :@people, :roll, :teams
+        def_delegators :@facts, :openings, :curation
+        def_delegators :@given, :answers, :shown, :sat, :commands
 
-        def initialize(id:, title:, lesson:, options:, openings:, seats:, answers:, shown:, set_aside: [], curated: {},
-                       tallies: {}, roll: [], teams: [], shares: {}, sat: {}, begun_at: nil, before: nil)
-          @id = id
-          @title = title
-          @lesson = lesson
-          @options = options
-          @openings = openings
-          @seats = seats
-          @answers = answers
-          @shown = shown
-          @set_aside = set_aside
-          @curated = curated
-          @tallies = tallies
-          @roll = roll
-          @teams = teams
-          @shares = shares
-          @sat = sat
-          @begun_at = begun_at
-          @fresh = {}
-          @shown_to = {}
+        # Of About, People and the rest, what is asked for most.
+        # rules:: Rules the session runs under
+        attr_reader :lesson, :seats, :facts, :memory, :rules
+
+        # @param about [About]
+        # @param people [People]
+        # @param facts [Facts]
+        # @param given [Given]
+        # @param memory [Memory] of the record of a moment ago, where there is one
+        def initialize(about:, people:, facts:, given:, memory: Memory.new)
+          @about = about
+          @lesson = about.lesson
+          @rules = about.options.rules
+          @people = people
+          @seats = people.seats
+          @facts = facts
+          @given = given
+          @memory = memory
+          memory.look_at(self)
+          @worked_out = Hash.new { |all, name| all[name] = {} }
           @all_answers = {}
-          @given, @unread, @names, @earlier = before&.same_class?(self) ? before.kept(self) : [{}, {}, nil, NONE]
-          @memory = before&.same_class?(self) ? before.memory : {}
-          @worths = before && before.lesson.equal?(lesson) ? before.worths : {}
+          @scorings = {}
+          @can_read = {}
+          @unread = {}
+          freeze
         end
 
         # @param those [Array<#student_id, #name>] seats, or what is told of them
         # @return [Array] in the order of the class list, and after it by name who isn't on it
         def in_order(those)
-          @places ||= roll.each_with_index.to_h { |student, place| [student.id, place] }
-          those.sort_by { |each| [@places[each.student_id] || roll.length, each.name.downcase, each.name] }
+          places = once(:places) { roll.each_with_index.to_h { |student, place| [student.id, place] } }
+          those.sort_by { |each| [places[each.student_id] || roll.length, each.name.downcase, each.name] }
         end
 
         # @return [Array<Student>] of the class, who have no seat
         def missing
-          @missing ||= begin
+          once(:missing) do
             here = seats.to_h { |seat| [seat.student_id, true] }
             roll.reject { |student| here.key?(student.id) }
           end
@@ -77,30 +85,50 @@ module Roost
         # By how much somebody came after the lesson had begun.
         # @param seat [Seat]
         # @return [Float, nil] seconds; nil when they were there
-        def late(seat) = @begun_at && seat.came_at && seat.came_at > @begun_at ? seat.came_at - @begun_at : nil
+        def late(seat) = begun_at && seat.came_at && seat.came_at > begun_at ? seat.came_at - begun_at : nil
 
-        # @return [Opening, nil] the latest of a slide
-        def opening(slide_id) = openings[slide_id]&.last
+        # @param attempt [Integer, nil] nil for the latest
+        # @return [Opening, nil] of a slide
+        def opening(slide_id, attempt = nil) = (attempt && facts.opening(slide_id, attempt)) || facts.opening(slide_id)
 
-        # Which attempt at a question is looked at: the latest.
+        # Which attempt at a question is looked at: the one that counts of a seat, else the latest that was opened.
+        # @param seat_id [Integer, nil]
         # @return [Integer] from 1
-        def attempt(slide_id) = opening(slide_id)&.attempt || 1
+        def attempt(slide_id, seat_id = nil) = (seat_id && counted[seat_id]&.attempt) || latest(slide_id)
 
-        # Whether a question was set aside.
-        def set_aside?(slide_id) = @set_aside.include?(slide_id)
+        # Whether a question was set aside: it counts for nobody.
+        def set_aside?(slide_id) = @facts.set_aside.include?(slide_id)
 
+        # All attempts of a seat at a question, also those that don't count.
+        # @return [Hash{Integer=>Answer}] number of the attempt to what was given, in order
+        def attempts(slide_id, seat_id)
+          numbers = answers.keys.filter_map { |id, attempt| attempt if id == slide_id }.sort
+          numbers.to_h { |attempt| [attempt, answer(slide_id, seat_id, attempt: attempt)] }.compact
+        end
+
+        # The mean share over several attempts of a seat, where that is what counts.
+        # @return [Rational, nil]
+        def mean_share(seat_id) = counted[seat_id]&.share
+
+        # @param attempt [Integer, nil] nil for the one that counts
         # @return [Answer, nil]
-        def answer(slide_id, seat_id) = all_answers(slide_id)[seat_id]
+        def answer(slide_id, seat_id, attempt: nil)
+          attempt ? answers.fetch([slide_id, attempt], NONE).to_h[seat_id] : all_answers(slide_id)[seat_id]
+        end
 
         # Answers with something in them, by seat id, in the order of the seats.
         # @return [Hash{Integer=>Answer}]
         def given(slide_id)
-          @given[slide_id] ||= all_answers(slide_id).empty? ? NONE : readable(slide_id, lesson.slide(slide_id)&.prompt)
+          @can_read[slide_id] ||= memory.of_answers(self, :given, slide_id) { |before| readable(slide_id, before || NONE) }
         end
 
         # What was typed and can't be read as an answer, by seat id.
         # @return [Hash{Integer=>Answer}]
-        def unread(slide_id) = @unread[slide_id] ||= all_answers(slide_id).reject { |_, answer| answer.readable? }
+        def unread(slide_id)
+          @unread[slide_id] ||= memory.of_answers(self, :unread, slide_id) do
+            all_answers(slide_id).reject { |_, answer| answer.readable? }
+          end
+        end
 
         # Whether a slide's question was only leafed through: nobody answered, and nobody could have.
         # It counts for nobody, as if it had never been asked.
@@ -115,49 +143,48 @@ module Roost
 
         # What the class gave on a slide, in full.
         def tally(slide_id)
-          @fresh[slide_id] ||= tallies[slide_id] = begin
+          once(:tally, slide_id) do
             values = given(slide_id).sort_by { |_, answer| answer.arrival }.to_h.transform_values(&:value)
-            curation = @curated.fetch(slide_id, Curation::BLANK)
-            lesson.slide(slide_id).prompt.gathered(values, names: names, teams: team_names, curation: curation,
-                                                           before: tallies[slide_id])
+            memory.tallies[slide_id] = lesson.slide(slide_id).prompt.gathered(values, names: names, teams: team_names,
+                                                                                      curation: curation(slide_id),
+                                                                                      before: memory.tallies[slide_id])
           end
         end
 
         # @return [Hash{Integer=>String}] seat id to name
-        def names = @names ||= seats.to_h { |seat| [seat.id, seat.name] }
+        def names = once(:names) { memory.names(seats) }
 
         # @return [Hash{Integer=>String}] seat id to the name of its team, of those that are in one
         def team_names
-          @team_names ||= teams.empty? ? NONE : seats.to_h { |seat| [seat.id, team_of(seat)&.name] }.compact
+          once(:team_names) { teams.empty? ? NONE : seats.to_h { |seat| [seat.id, team_of(seat)&.name] }.compact }
         end
 
         # @param seat [Seat]
         # @return [Team, nil]
         def team_of(seat) = teams.find { |team| team.id == seat.team_id }
 
-        # @return [Rules] the session runs under
-        def rules = @rules ||= options.rules
-
         # @return [Seat, nil]
-        def seat(seat_id) = (@by_id ||= seats.to_h { |each| [each.id, each] })[seat_id]
+        def seat(seat_id) = once(:by_id) { seats.to_h { |each| [each.id, each] } }[seat_id]
 
         # What an answer earns.
         # @return [Rational, nil] nil where nothing is marked
         def mark(answer) = (scoring(answer.slide_id).mark(answer, worth(answer)) if answer.readable?)
 
+        # @param attempt [Integer, nil] nil for the one that counts
         # @return [Outcome]
-        def outcome(slide_id, seat_id)
-          answer = answer(slide_id, seat_id)
-          scoring(slide_id, seat_id).outcome(answer, shown_at(slide_id, seat_id), (worth(answer) if answer&.readable?))
+        def outcome(slide_id, seat_id, attempt: nil)
+          answer = answer(slide_id, seat_id, attempt: attempt)
+          shown_at = shown_at(slide_id, seat_id, attempt: attempt)
+          scoring(slide_id, seat_id, attempt: attempt).outcome(answer, shown_at, worth(answer))
         end
 
         # How a question is scored.
         # @param seat_id [Integer, nil] nil for one with the usual time
-        def scoring(slide_id, seat_id = nil)
+        def scoring(slide_id, seat_id = nil, attempt: nil)
           factor = (seat_id && seat(seat_id)&.factor) || 1r
-          ((@scorings ||= {})[slide_id] ||= {})[factor] ||=
-            Scoring.new(lesson.slide(slide_id), opening: opening(slide_id), set_aside: set_aside?(slide_id),
-                                                play: Play.new(lesson.game?(slide_id), options.speed, rules, factor))
+          ((@scorings[attempt] ||= {})[slide_id] ||= {})[factor] ||=
+            Scoring.new(lesson.slide(slide_id), opening: opening(slide_id, attempt), set_aside: set_aside?(slide_id),
+                                                play: Play.new(lesson.game?(slide_id), @about.options.speed, rules, factor))
         end
 
         # How everybody did on one slide. Where nothing depends on the time each took, those who gave alike have one and the same.
@@ -175,18 +202,22 @@ module Roost
         # How long each took for their answer to a question that counts, as far as it is known when it was shown.
         # @return [Hash{Integer=>Float}] seat id to seconds
         def seconds(slide_id)
-          (@seconds ||= {})[slide_id] ||= set_aside?(slide_id) ? NONE : taken(slide_id)
+          once(:seconds, slide_id) { set_aside?(slide_id) ? NONE : taken(slide_id) }
         end
 
         # Whether a question that a seat never saw counts as answered wrongly all the same: one of a sitting that has ended.
         def owed?(slide_id, seat_id)
-          rules.whole_sittings? && (@sat[seat_id]&.include?(slide_id) || false) && !set_aside?(slide_id) &&
+          rules.whole_sittings? && sat_through(seat_id).include?(slide_id) && !set_aside?(slide_id) &&
             lesson.slide(slide_id).prompt.keyed?
         end
 
         # When a seat was sent a question; with a keypad, when it was put on the wall.
+        # @param attempt [Integer, nil] nil for the one that counts
         # @return [Float, nil] nil when it never was
-        def shown_at(slide_id, seat_id) = shown_to(slide_id)[seat_id] || on_wall(slide_id, seat_id)
+        def shown_at(slide_id, seat_id, attempt: nil)
+          sent = attempt ? @given.shown.fetch([slide_id, attempt], NONE) : shown_to(slide_id)
+          sent[seat_id] || on_wall(slide_id, seat_id, attempt)
+        end
 
         # Questions that a seat was shown, or answered, and that count.
         # @return [Array<Slide>]
@@ -204,41 +235,54 @@ module Roost
         end
 
         # @return [Hash{Integer=>Float}, AnswerSet::Seats] seat id to when the question was sent to its device
-        def shown_to(slide_id) = @shown_to[slide_id] ||= shown.fetch([slide_id, attempt(slide_id)], NONE)
+        def shown_to(slide_id) = once(:shown_to, slide_id) { counting(shown, slide_id) }
 
         # Whether they can be read as answers or not; the same object as a moment ago where nothing came.
         # @return [Hash{Integer=>Answer}] seat id to answer
-        def all_answers(slide_id) = @all_answers[slide_id] ||= answers.fetch([slide_id, attempt(slide_id)], NONE).to_h
-
-        protected
-
-        attr_reader :worths
-
-        def same_class?(other) = seats.equal?(other.seats) && lesson.equal?(other.lesson)
-
-        # What was worked out of answers that another record has, too, by slide; the names; and all that was given.
-        # @return [Array]
-        def kept(other)
-          same = ->(slide_id) { other.all_answers(slide_id).equal?(all_answers(slide_id)) }
-          [*[@given, @unread].map { |each| each.select { |slide_id, _| same.call(slide_id) } }, @names, @given]
-        end
+        def all_answers(slide_id) = @all_answers[slide_id] ||= counting(@given.answers, slide_id).to_h
 
         private
 
-        # Worked out once for each value that was given to a question.
-        # @return [Worth]
-        def worth(answer)
-          of_slide = @worths[answer.slide_id] ||= {}.compare_by_identity
-          of_slide.clear if of_slide.length >= MOST_WORTHS
-          of_slide[answer.value] ||= Worth.of(lesson.slide(answer.slide_id).prompt, answer.value)
+        # @param answer [Answer, nil]
+        # @return [Worth, nil] nil of what is not there, or can't be read
+        def worth(answer) = (memory.worth(lesson.slide(answer.slide_id).prompt, answer.value) if answer&.readable?)
+
+        # Worked out once; it follows from what does not change.
+        def once(name, key = nil)
+          known = @worked_out[name]
+          known.key?(key) ? known[key] : known[key] = yield
+        end
+
+        # @return [Hash{Integer=>CountedAttempts::Counted}] by seat; none where the room is asked
+        def counted = once(:counted) { counts ? CountedAttempts.of(self) : NONE }
+
+        def latest(slide_id) = @facts.openings[slide_id]&.last&.attempt || 1
+
+        # Of what came to a question in all attempts, that of those which count.
+        # @param parts [Hash] answers or shown
+        def counting(parts, slide_id)
+          return parts.fetch([slide_id, latest(slide_id)], NONE) unless @about.counts
+
+          by_slide = once(:by_slide, parts.object_id) { parts.keys.group_by(&:first) }
+          by_slide.fetch(slide_id, []).each_with_object({}) do |key, found|
+            parts[key].to_h.each { |seat_id, what| found[seat_id] = what if counted[seat_id]&.attempt == key.last }
+          end
+        end
+
+        # @return [Array<String>] ids of the slides of a seat's sittings that have ended: of the attempt that counts, or of its quizzes
+        def sat_through(seat_id)
+          once(:sat_through, seat_id) do
+            counts ? sat.fetch([seat_id, attempt(nil, seat_id)], []) : sat.select { |(id, _), _| id == seat_id }.values.flatten
+          end
         end
 
         # @yieldparam answer [Answer]
         # @yieldparam seats [AnswerSet::Seats, Hash] that gave it
         # @yieldparam worth [Worth, nil] nil of what can't be read
         def each_alike(slide_id)
-          AnswerSet.alike(answers.fetch([slide_id, attempt(slide_id)], NONE)).each do |answer, seats|
-            yield answer, seats, (worth(answer) if answer.readable?)
+          of_all = counts ? all_answers(slide_id) : answers.fetch([slide_id, attempt(slide_id)], NONE)
+          AnswerSet.alike(of_all).each do |answer, seats|
+            yield answer, seats, worth(answer)
           end
         end
 
@@ -268,9 +312,9 @@ module Roost
 
         def shown?(slide_id, seat_id) = shown_to(slide_id).key?(seat_id) || !on_wall(slide_id, seat_id).nil?
 
-        def on_wall(slide_id, seat_id)
+        def on_wall(slide_id, seat_id, attempt = nil)
           keypad = seat(seat_id)
-          opening = opening(slide_id)
+          opening = opening(slide_id, attempt)
           return nil unless keypad&.keypad && opening && rules.keypads_see_wall?
 
           came = keypad.came_at || opening.opened_at
@@ -278,11 +322,14 @@ module Roost
           [came, opening.opened_at].max if ends.nil? || came <= ends
         end
 
-        def readable(slide_id, prompt)
-          here = prompt ? all_answers(slide_id) : NONE
-          earlier = @earlier.fetch(slide_id, NONE)
+        # @param earlier [Hash{Integer=>Answer}] which of the answers before could be read
+        def readable(slide_id, earlier)
+          all = all_answers(slide_id)
+          prompt = lesson.slide(slide_id)&.prompt
+          return NONE if all.empty? || prompt.nil?
+
           seats.each_with_object({}) do |seat, given|
-            answer = here[seat.id]
+            answer = all[seat.id]
             next unless answer
 
             known = earlier[seat.id].equal?(answer)

@@ -73,7 +73,7 @@ module Roost
       get "/:token/notes" do |token|
         content_type :json
         notes = Store::Notes.new.of_seat(noting(token)[:id])
-        JSON.generate(notes.transform_values { |note| { text: note.text, saved: note.save_id } })
+        JSON.generate(notes.transform_values { |note| { text: note.text, saved: note.save_id, attempt: note.attempt } })
       end
 
       # A note, sent as the draft of an answer is.

@@ -11,7 +11,6 @@ module Roost
       # Requests of one seat: moving on, and the slides that are fetched ahead.
       PACE = { burst: 30, rate: 4 }.freeze
       TOO_FAST = "That was too fast. Wait a moment, then try again."
-      NOT_AHEAD = "You can see that slide when you get there."
       NOTHING_SHARED = "You can't see other students' work here."
       set :pace, Pace.new(**PACE)
 
@@ -24,11 +23,12 @@ module Roost
       # Another of its slides.
       post("/:token/place") { |token| shown(token, to: number("to")) }
 
-      # A slide to be kept on the device: nothing is noted.
+      # A slide to be kept on the device: nothing is noted. Where it can't be had ahead there is nothing to keep; a device asks on
+      # its own, also when the student has just handed in, so that this is no fault.
       get "/:token/slides/:place" do |token, place|
         seat = seat(token)
         row = row(seat)
-        taken = Operations::TakeSitting.new.ahead(seat, row, whole(place).to_i) || halt(404, refuse(NOT_AHEAD, 404))
+        taken = Operations::TakeSitting.new.ahead(seat, row, whole(place).to_i) || halt(204)
         rendered(seat, row, taken, "sitting/slide")
       end
 

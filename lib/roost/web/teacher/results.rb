@@ -87,7 +87,8 @@ module Roost
       # What the teacher writes to a student about one answer.
       post "/:id/students/:seat/:slide/comment" do |id, seat_id, slide_id|
         row = own_session(id)
-        granted(Operations::CommentAnswer.new.call(account_id, row.id, whole(seat_id), slide_id, params["text"].to_s))
+        granted(Operations::CommentAnswer.new.call(account_id, row.id, whole(seat_id), slide_id, params["text"].to_s,
+                                                   attempt: number("attempt") || 1))
         redirect "/results/#{row.id}/students/#{whole(seat_id)}#answer-#{slide_id}", 303
       end
 

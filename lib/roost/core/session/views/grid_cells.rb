@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "set"
-
 module Roost
   module Core
     module Session
@@ -18,9 +16,9 @@ module Roost
           # @param questions [Array<Slide>]
           # @return [GridCells] those of the moment before, brought up to date, where there is one
           def self.of(moment, questions)
-            memory = moment.record.memory
-            memory[:grid] = new(questions) unless memory[:grid]&.questions == questions
-            memory[:grid].tap { |cells| cells.update(moment) }
+            kept = moment.record.memory.views
+            kept[:grid] = new(questions) unless kept[:grid]&.questions == questions
+            kept[:grid].tap { |cells| cells.update(moment) }
           end
 
           attr_reader :questions
@@ -45,42 +43,58 @@ module Roost
             aside = @ids.select { |id| moment.record.set_aside?(id) } # nothing marks these
             @seats = {} unless aside == @aside
             @aside = aside
-            changed = changed_seats(moment.record)
+            changed = changed(moment.record)
             @seats = moment.seats.to_h do |seat|
               known = @seats[seat.id]
               sitting = moment.sittings[seat.id]
-              same = known && !changed.include?(seat.id) && (known.sitting.equal?(sitting) || known.sitting == sitting)
-              [seat.id, same ? known : seat(moment, seat.id, sitting)]
+              known = nil unless known&.sitting.equal?(sitting) || known&.sitting == sitting
+              [seat.id, brought_up_to_date(moment.record, seat.id, sitting, known, changed[seat.id])]
             end
           end
 
           private
 
-          # @return [Set<Integer>] ids of those that gave something, or whose answer counts no more, as when all are asked again
-          def changed_seats(record)
-            @ids.each_with_object(Set.new) do |id, changed|
+          # @return [Hash{Integer=>Array<Integer>}] seat id to the places of the questions to which it gave something, or gave what
+          #   counts no more, as when all are asked again
+          def changed(record)
+            @ids.each_with_index.with_object({}) do |(id, place), changed|
               before = @answers.fetch(id, {})
               now = @answers[id] = record.all_answers(id)
               next if now.equal?(before)
 
-              { **before, **now }.each_key { |seat_id| changed << seat_id unless now[seat_id].equal?(before[seat_id]) }
+              { **before, **now }.each_key { |seat_id| (changed[seat_id] ||= []) << place unless now[seat_id].equal?(before[seat_id]) }
             end
           end
 
-          def seat(moment, seat_id, sitting)
-            times = @ids.filter_map { |id| moment.answer(id, seat_id)&.received_at }
-            cells = @ids.map { |id| cell(moment, id, seat_id, sitting) }
-            Seat.new(sitting: sitting, cells: cells.freeze, answered_at: times.max,
+          # @param known [Seat, nil] of the moment before, in the same sitting
+          # @param changed [Array<Integer>, nil] places of its cells
+          # @return [Seat]
+          def brought_up_to_date(record, seat_id, sitting, known, changed)
+            return known if known && changed.nil?
+            return seat(record, seat_id, sitting) unless known && changed.all? { |place| @answers[@ids[place]].key?(seat_id) }
+
+            cells = known.cells.dup
+            changed.each { |place| cells[place] = cell(record, @ids[place], seat_id, sitting) }
+            made(sitting, cells, [known.answered_at, *changed.map { |place| @answers[@ids[place]][seat_id].received_at }])
+          end
+
+          def seat(record, seat_id, sitting)
+            cells = @ids.map { |id| cell(record, id, seat_id, sitting) }
+            made(sitting, cells, @ids.map { |id| @answers[id][seat_id]&.received_at })
+          end
+
+          def made(sitting, cells, times)
+            Seat.new(sitting: sitting, cells: cells.freeze, answered_at: times.compact.max,
                      answered: cells.count { |cell| ANSWERED.include?(cell) },
                      asked: cells.count { |cell| cell != :left_out }).freeze
           end
 
-          def cell(moment, slide_id, seat_id, sitting)
+          def cell(record, slide_id, seat_id, sitting)
             return :left_out if sitting && !sitting.slides.include?(slide_id)
 
-            answer = moment.given(slide_id)[seat_id]
-            return Outcome.status(moment.record.mark(answer)) if answer
-            return :unread if moment.unread(slide_id).key?(seat_id)
+            answer = record.given(slide_id)[seat_id]
+            return Outcome.status(record.mark(answer)) if answer
+            return :unread if record.unread(slide_id).key?(seat_id)
 
             sitting&.seen&.include?(slide_id) ? :seen : :waiting
           end

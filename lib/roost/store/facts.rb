@@ -1,0 +1,67 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # What was done about the questions of a session (Core::Session::Facts), in rows of their own. Read together with the session.
+    class Facts < Repository
+      # Of the sessions that are read, as one document.
+      OF_SESSION = Sequel.lit(<<~SQL)
+        jsonb_build_object(
+          'openings', #{Openings::OF_SESSION},
+          'set_aside', (SELECT jsonb_agg(slide_id ORDER BY at) FROM questions_set_aside WHERE session_id = sessions.id),
+          'curated', (SELECT jsonb_object_agg(slide_id, jsonb_build_object('removed', removed, 'approved', approved, 'pinned', pinned,
+                                                                          'columns', columns, 'own', own))
+                      FROM curations WHERE session_id = sessions.id),
+          'pairs', (SELECT jsonb_agg(groups ORDER BY number) FROM pair_rounds WHERE session_id = sessions.id))
+      SQL
+
+      # @param document [Hash] as OF_SESSION gives it
+      # @return [Core::Session::Facts]
+      def self.read(document)
+        curated = document["curated"].to_h.transform_values { |each| Core::Session::Curation.from_document(each) }
+        Core::Session::Facts.of(openings: Openings.read(document["openings"]), set_aside: document["set_aside"].to_a,
+                                curated: curated, pairs: document["pairs"].to_a)
+      end
+
+      # Keeps what differs from what was there before.
+      # @param before [Core::Session::Facts]
+      # @param now [Core::Session::Facts]
+      def keep(session_id, before, now)
+        return if now.equal?(before)
+
+        Openings.new(database).keep(session_id, before.openings, now.openings)
+        keep_set_aside(session_id, before.set_aside, now.set_aside)
+        keep_curated(session_id, before.curated, now.curated)
+        keep_pairs(session_id, before.pairs.length, now.pairs)
+      end
+
+      private
+
+      def keep_set_aside(session_id, before, now)
+        counted = before - now
+        database[:questions_set_aside].where(session_id: session_id, slide_id: counted).delete if counted.any?
+        (now - before).each do |slide_id|
+          database[:questions_set_aside].insert_conflict.insert(session_id: session_id, slide_id: slide_id)
+        end
+      end
+
+      def keep_curated(session_id, before, now)
+        now.each do |slide_id, curation|
+          next if before[slide_id] == curation
+
+          lists = curation.to_h.slice(:removed, :approved, :pinned).transform_values { |list| Sequel.pg_array(list, :text) }
+          rest = { columns: Sequel.pg_jsonb(curation.columns), own: Sequel.pg_jsonb(curation.own),
+                   at: Sequel.function(:clock_timestamp) }
+          database[:curations].insert_conflict(target: %i[session_id slide_id], update: { **lists, **rest })
+                              .insert(session_id: session_id, slide_id: slide_id, **lists, **rest)
+        end
+      end
+
+      def keep_pairs(session_id, known, rounds)
+        rounds.drop(known).each_with_index do |groups, place|
+          database[:pair_rounds].insert(session_id: session_id, number: known + place + 1, groups: Sequel.pg_jsonb(groups))
+        end
+      end
+    end
+  end
+end
