@@ -34,7 +34,8 @@ RSpec.describe Roost::Core::Session::Assignment do
     asked = %w[q1 q2].map { |id| slide(id, prompt: choice(id: "p#{id}", keys: %w[o1])) }
     keyed = Roost::Core::Lesson.new(title: "Birds", slides: asked)
     given = { ["q1", 1] => { 7 => answer(7, "q1", picked("o1")), 8 => answer(8, "q1", picked("o2")) },
-              ["q2", 1] => { 7 => answer(7, "q2", picked("o1")) }, ["q1", 2] => { 7 => answer(7, "q1", picked("o2"), attempt: 2) } }
+              ["q2", 1] => { 7 => answer(7, "q2", picked("o1")) },
+              ["q1", 2] => { 7 => answer(7, "q1", picked("o2"), attempt: 2) } }
     seats = [7, 8].map { |id| Roost::Core::Session::Seat.new(id: id, name: "S#{id}").freeze }
     count = lambda do |counts, set_aside: []|
       record_of(lesson: keyed, seats: seats, answers: given, shown: { ["q2", 2] => { 7 => 1.0 } }, counts: counts,
@@ -47,7 +48,8 @@ RSpec.describe Roost::Core::Session::Assignment do
     expect([7, 8].map { |id| count.call("mean").mean_share(id) }).to eq([1/2r, nil])
     expect(count.call("mean", set_aside: ["q2"]).mean_share(7)).to eq(1/2r)
     expect(count.call("best").mean_share(7)).to be_nil
-    expect(count.call("best").attempts("q1", 7).transform_values { |each| each.value["options"] }).to eq({ 1 => ["o1"], 2 => ["o2"] })
+    given = count.call("best").attempts("q1", 7).transform_values { |each| each.value["options"] }
+    expect(given).to eq({ 1 => ["o1"], 2 => ["o2"] })
   end
 
   it "lets no practice question choose the best, and of equal ones takes the later" do

@@ -6,8 +6,8 @@ RSpec.describe Roost::Exchange::ResultsSheet do
     seats = values.keys.map { |id| Roost::Core::Session::Seat.new(id: id, name: "S#{id}", here: true, practice: false) }
     lesson = Roost::Core::Lesson.new(title: "Marsh", slides: [slide("w", prompt: writing)])
     openings = { "w" => [Roost::Core::Session::Opening.begin(0.0, nil)] }
-    state = Roost::Core::Session::State.start.with(phase: "ended", slide_id: "w",
-                                                         facts: Roost::Core::Session::Facts.of(openings: openings))
+    facts = Roost::Core::Session::Facts.of(openings: openings)
+    state = Roost::Core::Session::State.start.with(phase: "ended", slide_id: "w", facts: facts)
     moment = moment_of(id: 1, title: "Marsh", code: "", lesson: lesson, options: room_options,
                        state: state, version: 1, seats: seats, answers: { "w" => values }, shown: {})
     csv = described_class.new(Roost::Core::Analysis::Results.new(moment.record)).to_csv

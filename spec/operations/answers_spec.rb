@@ -170,6 +170,25 @@ RSpec.describe "Answering" do
     expect(save(session, take_seat(session, "Bo").first, "s2", { "options" => ["o1"] }).state).to eq("refused")
   end
 
+  it "is looked at in the attempt that is open, and what came before is kept" do
+    ada, bo = %w[Ada Bo].map { |name| take_seat(session, name).first }
+    command(session, "begin")
+    command(session, "jump", slide: "s3")
+    [ada, bo].each { |seat| save(session, seat, "s3", picked("o1")) }
+    command(session, "again")
+    save(session, ada, "s3", picked("o2"), attempt: 2)
+    row = Roost::Store::Sessions.new.find(session.id)
+    of_slide = Roost::Store::Records.new.at_slide(row, "s3")
+    whole = Roost::Store::Records.new.whole(row)
+    expect([of_slide, whole].map { |record| record.given("s3").transform_values { |each| each.value["options"] } })
+      .to eq([{ ada[:id] => ["o2"] }] * 2)
+    expect([ada, bo].map { |seat| whole.attempts("s3", seat[:id]).transform_values { |each| each.value["options"] } })
+      .to eq([{ 1 => ["o1"], 2 => ["o2"] }, { 1 => ["o1"] }])
+    expect([whole.outcome("s3", bo[:id], attempt: 1).status, whole.outcome("s3", bo[:id]).answer]).to eq([:right, nil])
+    expect(whole.commands.map(&:name)).to eq(%w[begin jump again])
+    expect(whole.commands.map(&:at)).to eq(whole.commands.map(&:at).sort)
+  end
+
   it "counts nothing that comes after the room was told, blank or not, though it is open again" do
     command(session, "jump", slide: "s3")
     other = take_seat(session, "Bo").first

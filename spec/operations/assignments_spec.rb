@@ -16,7 +16,7 @@ RSpec.describe "An assignment" do
   end
 
   # @param opens, closes [Numeric] hours from now
-  def assign(opens: -1, closes: 24, **form)
+  def assign(lesson = self.lesson, opens: -1, closes: 24, **form)
     now = Roost::Store::Sessions.new.now
     times = { opens_at: school.field(now + (opens * 3600)), closes_at: school.field(now + (closes * 3600)) }
     form = { class_id: kestrel.to_s, entry: "pass", going_back: "1", **times, **form }.transform_keys(&:to_s)
@@ -143,6 +143,26 @@ RSpec.describe "An assignment" do
     expect([take(row, seat, begins: true).sitting.attempt, progress(row)["Ada Lindqvist"].share]).to eq([2, 2/3r])
     allow(row, seat, { "way" => "attempt" })
     expect(take(row, seat, begins: true).sitting.attempt).to eq(3)
+  end
+
+  it "shows of two attempts the sketch of the one that counts, and keeps what was written about each" do
+    drawing = Roost::Core::Lesson.new(title: "Wings", slides: [slide("q9", prompt: sketch(id: "p9"))])
+    row = assign(drawing, attempts: "2", counts: "first", feedback: "right")
+    seat = seat_of(row)
+    stroke = { "tool" => "text", "colour" => "rust", "points" => [1, 2] }
+    strokes = ->(word) { { "strokes" => [JSON.generate([{ **stroke, "text" => word }])] } }
+    drawn = %w[wing nest].each.with_index(1) do |word, attempt|
+      taken = take(row, seat, begins: true)
+      save(row, seat, "q9", strokes.call(word), final: false, attempt: attempt)
+      Roost::Operations::HandInSitting.new.call(seat, taken)
+    end
+    expect(drawn.length).to eq(2)
+    expect(Roost::Operations::ValueGiven.new.call(again(row), "q9", seat[:id]).to_s).to match(/wing/)
+    write = ->(attempt, text) { Roost::Operations::CommentAnswer.new.call(account, row.id, seat[:id], "q9", text, attempt: attempt) }
+    expect([write.call(1, "A fine wing."), write.call(2, "And a nest."), write.call(3, "None")].map { |said| said&.value })
+      .to eq(["A fine wing.", "And a nest.", nil])
+    page = Roost::Operations::OwnCopy.new.call(again(row), seat[:id]).pages.find { |each| each.slide.id == "q9" }
+    expect([page.outcome.answer.attempt, page.comment]).to eq([1, "A fine wing.\nOn attempt 2: And a nest."])
   end
 
   it "is taken back from the students' pages, kept in the records, and given again" do

@@ -32,6 +32,18 @@ RSpec.describe Roost::Operations::KeepNote do
     expect(standing).to eq({ "s1" => "Both" })
   end
 
+  it "is kept by attempt, and an attempt begins with what was noted in the one before" do
+    command(session, "jump", slide: "s2")
+    keep(note("Herons", slide: "s2"))
+    again = note("Herons and storks", slide: "s2", save: 2).merge("attempt" => 2)
+    expect(keep(again).message).to eq(described_class::NO_SLIDE)
+    command(session, "again")
+    expect([standing, keep(again).state, standing]).to eq([{ "s2" => "Herons" }, "draft", { "s2" => "Herons and storks" }])
+    keep(note("Herons only", slide: "s2", save_no: 3))
+    earlier = Roost::Store::Notes.new.find(seat[:id], "s2", 1).text
+    expect([standing, earlier]).to eq([{ "s2" => "Herons and storks" }, "Herons only"])
+  end
+
   it "refuses in a sentence what is no note, or comes when the lesson has been over for an hour" do
     bad = [nil, [], {}, note("x").merge("save_no" => "1"), note("x", slide: "s99"), note("x" * 4_001), note("\xFF"),
            note("x").merge("fields" => 7)]

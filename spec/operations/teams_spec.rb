@@ -28,6 +28,21 @@ RSpec.describe "Teams of a session" do
     expect(sizes(session).max - sizes(session).min).to be <= 2
   end
 
+  it "stand with each opening of a question as they were then, whoever is moved later" do
+    session = start(teams: "dealt", team_count: "2")
+    %w[Ada Bo].each { |name| take_seat(session, name) }
+    command(session, "begin")
+    command(session, "jump", slide: "s2")
+    before = %w[Ada Bo].map { |name| team_of(session, name) }
+    move(session, "Ada", before.last)
+    command(session, "again")
+    then_in = lambda do |attempt|
+      kept = database[:opening_teams].where(session_id: session.id, slide_id: "s2", attempt: attempt).order(:seat_id)
+      kept.select_map(:team_id).map { |id| Roost::Store::Teams.new.of(session.id).find { |team| team.id == id }.name }
+    end
+    expect([before.uniq.length, then_in.call(1), then_in.call(2)]).to eq([2, before, [before.last] * 2])
+  end
+
   it "are none where none were asked for" do
     session = start
     take_seat(session, "Ada")

@@ -136,6 +136,28 @@ RSpec.describe Roost::Store do
       expect(database[:students].where(id: ids).as_hash(:name, :family)).to eq(names)
     end
 
+    it "brings what was done about questions from the state to rows, and back" do
+      session = kept_session(teacher, own_copy: true)
+      seats = %w[Ada Bo].map { |name| take_seat(session, name).first[:id] }
+      command(session, "begin")
+      command(session, "jump", slide: "s3")
+      command(session, "put_aside", slide: "s3")
+      database[:pair_rounds].insert(session_id: session.id, number: 1, groups: Sequel.pg_jsonb([seats]))
+      lists = { removed: %w[mud owl], pinned: ["7-p1"] }.transform_values { |list| Sequel.pg_array(list, :text) }
+      database[:curations].insert(session_id: session.id, slide_id: "s4", columns: Sequel.pg_jsonb({ "7-p1" => 2 }), **lists)
+      facts = -> { Roost::Store::Sessions.new.find(session.id).state.facts }
+      before = facts.call
+      state = lambda do
+        database[:sessions].where(id: session.id).get(:state).to_h.slice("aside", "pairs", "curated")
+      end
+      curated = { "removed" => %w[mud owl], "approved" => [], "pinned" => ["7-p1"], "columns" => { "7-p1" => 2 }, "own" => {} }
+      migrated_down_to(44) do
+        expect(state.call).to eq({ "aside" => ["s3"], "pairs" => [[seats]], "curated" => { "s4" => curated } })
+      end
+      expect([facts.call, state.call]).to eq([before, {}])
+      expect([before.set_aside, before.pairs, before.curation("s4").removed]).to eq([["s3"], [[seats]], %w[mud owl]])
+    end
+
     it "lets a session that was begun before go on and end after it, with what a device had waiting" do
       session = kept_session(teacher)
       seat = take_seat(session, "Ada").first

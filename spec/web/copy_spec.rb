@@ -35,7 +35,7 @@ RSpec.describe "The page of a student's own copy" do
     paper = get("#{URI(link).path}.pdf")
     expect([paper.status, paper.content_type, paper.body[0, 5]]).to eq([200, "application/pdf", "%PDF-"])
     Roost::Operations::AllowCopies.new.call(session.account_id, session.id, false)
-    of_slide = Roost::Web::Given.name("q1", "#{seat[:id]}-p0")
+    of_slide = Roost::Web::AnswerPictures.name("q1", "#{seat[:id]}-p0")
     paths = ["/pass/#{pass}/copies/#{session.id + 1}", URI(link).path, "#{URI(link).path}.pdf", "/copy/#{of_slide}",
              "/copy/x.pdf"]
     expect(paths.map { |path| get(path).status }).to eq([404] * 5)

@@ -83,7 +83,7 @@ RSpec.describe "Any request" do
     sign_in("teacher#{turn}@heronsgate.example")
     own = for_a_class(account, session.lesson_id)
     cookie = rack_mock_session.cookie_jar.get_cookie("roost").raw.split(";").first
-    of_seat = { "token" => token, "seat" => seat[:id], "name" => Roost::Web::Given.seal.close(seat[:id], "s5") }
+    of_seat = { "token" => token, "seat" => seat[:id], "name" => Roost::Web::AnswerPictures.ids.encode(seat[:id], "s5") }
     of_session = { "session" => session.id, "code" => session.code, "key" => session.screen_key }
     { **own, **of_seat, **of_session, "id" => session.lesson_id, "slide" => "s3", "section" => "round", "number" => 1,
                                       "cookie" => cookie, "csrf" => @token }

@@ -99,7 +99,7 @@ RSpec.describe "Pages" do
       command(session, "jump", slide: "s5")
       strokes = [{ "tool" => "text", "colour" => "rust", "points" => [1, 2], "text" => "<b>wing</b>" }]
       save(session, seat, "s5", { "strokes" => [JSON.generate(strokes)] })
-      address = ->(slide_id) { "/given/#{Roost::Web::Given.seal.close(seat[:id], slide_id)}" }
+      address = ->(slide_id) { "/given/#{Roost::Web::AnswerPictures.ids.encode(seat[:id], slide_id)}" }
       get address.call("s5")
       expect(last_response.headers["content-type"]).to start_with("image/svg+xml")
       expect(body).to include("&lt;b&gt;wing&lt;/b&gt;")

@@ -58,7 +58,7 @@ module Bench
       end
 
       # What the picture of a seat is called.
-      def name(seat_id) = Roost::Web::Given.seal.close(seat_id, "s1")
+      def name(seat_id) = Roost::Web::AnswerPictures.ids.encode(seat_id, "s1")
 
       # Notes for each seat when its picture's version changed.
       def watch(stream, seen)

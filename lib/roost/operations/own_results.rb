@@ -42,7 +42,8 @@ module Roost
       # Of sessions of which they were told how it went.
       def comments(student)
         seats = Store::Seats.new.of_student(student.id)
-        written = Store::Comments.new.of(seats.values).flat_map { |key, each| each.texts.map { |_, text| [key, text] } }.first(MOST)
+        all = Store::Comments.new.of(seats.values)
+        written = all.flat_map { |key, each| each.texts.values.map { |text| [key, text] } }.first(MOST)
         rows = seats.invert.slice(*written.map { |(seat_id, _), _| seat_id }.uniq)
                     .transform_values { |session_id| Store::Sessions.new.find(session_id) }
         told = rows.select { |seat_id, row| OwnCopy.told?(row, seat_id) }

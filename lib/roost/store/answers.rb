@@ -194,10 +194,11 @@ module Roost
         database[:answers].where(session_id: session_id, slide_id: slide_id, attempt: attempt).select_map(:seat_id)
       end
 
-      # @return [Hash, nil] the value one seat sent last for one slide, where it can be read
-      def value(session_id, slide_id, seat_id)
-        database[:answers].where(session_id: session_id, seat_id: seat_id, slide_id: slide_id, typed: nil).reverse(:attempt)
-                          .get(:value)&.to_h
+      # @param attempt [Integer, nil] nil for the latest
+      # @return [Hash, nil] the value one seat gave to one question, where it can be read
+      def value(session_id, slide_id, seat_id, attempt: nil)
+        which = { session_id: session_id, seat_id: seat_id, slide_id: slide_id, typed: nil, attempt: attempt }
+        database[:answers].where(attempt ? which : which.except(:attempt)).reverse(:attempt).get(:value)&.to_h
       end
 
       private

@@ -25,8 +25,8 @@ module Roost
                  // => 12 * MEGABYTE }.freeze
 
       # Where each app stands; of several the first that knows an address answers.
-      PUBLIC = { "/media" => [Media], "/given" => [Given], "/seat" => [Seat], "/sitting" => [Sitting], "/screen" => [Screen],
-                 "/join" => [Join], "/pass" => [Pass], "/class" => [ClassPage], "/copy" => [Copies],
+      PUBLIC = { "/media" => [Media], "/given" => [AnswerPictures], "/seat" => [Seat], "/sitting" => [Sitting],
+                 "/screen" => [Screen], "/join" => [Join], "/pass" => [Pass], "/class" => [ClassPage], "/copy" => [Copies],
                  "/keypads" => [Keypads] }.freeze
       FOR_TEACHERS = { "/today" => [Today], "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank],
                        "/standards" => [Standards],

@@ -19,7 +19,9 @@ module Roost
           @counting = @keyed.select { |slide| slide.prompt.counts? }
         end
 
-        def all = attempts.to_h { |seat_id, of_seat| [seat_id, Counted.new(chosen(seat_id, of_seat), mean(seat_id, of_seat)).freeze] }
+        def all
+          attempts.to_h { |seat_id, numbers| [seat_id, Counted.new(chosen(seat_id, numbers), mean(seat_id, numbers)).freeze] }
+        end
 
         private
 

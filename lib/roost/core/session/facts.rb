@@ -3,8 +3,8 @@
 module Roost
   module Core
     module Session
-      # What was done about the questions of a session so far. It only grows or is taken back by name; where the session stands now
-      # a State says.
+      # What was done about the questions of a session so far. It only grows or is taken back by name; where the session stands
+      # now a State says.
       #
       # openings::  Hash of slide id to [Opening], one an attempt, in order, for every question that was ever opened
       # set_aside:: ids of slides whose question was set aside: it counts for nobody
@@ -36,7 +36,9 @@ module Roost
 
         # @param aside [Boolean] whether it is, or counts again
         # @return [Facts]
-        def setting_aside(slide_id, aside: true) = with(set_aside: (aside ? set_aside | [slide_id] : set_aside - [slide_id]).freeze)
+        def setting_aside(slide_id, aside: true)
+          with(set_aside: (aside ? set_aside | [slide_id] : set_aside - [slide_id]).freeze)
+        end
 
         # @return [Curation]
         def curation(slide_id) = curated.fetch(slide_id, Curation::BLANK)

@@ -36,8 +36,8 @@ module Roost
 
         # @return [String, nil] the key of a card that is called so
         def card(handle)
-          opened = (@seal ||= Seal.new(@secret)).open(handle)
-          "#{opened.seat_id}-p#{opened.post}" if opened&.on?(@slide.id)
+          named = (@encrypted ||= EncryptedId.new(@secret)).decode(handle)
+          "#{named.seat_id}-p#{named.post}" if named&.on?(@slide.id)
         end
 
         private

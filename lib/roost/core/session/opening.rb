@@ -40,6 +40,14 @@ module Roost
         # @return [Float, nil]
         def ends_at(factor = 1) = [closed_at, deadline_for(factor)].compact.min
 
+        # When somebody who came in then could first read the question on the wall.
+        # @param came_at [Float, nil] nil of who was there before
+        # @return [Float, nil] nil when it was over by then
+        def seen_on_wall_at(came_at)
+          came = came_at || opened_at
+          [came, opened_at].max if ends_at.nil? || came <= ends_at
+        end
+
         # Whether an answer that comes at that time counts (rules.md, when an answer counts).
         # @param grace [Numeric] seconds
         # @param factor [Numeric] of the seat's time

@@ -5,31 +5,9 @@ require "forwardable"
 module Roost
   module Core
     module Session
-      # What happened in a session, as it is looked back on: results, sheets and pictures of answers are functions of this. It knows
-      # every attempt at every question. Where the session stands now a Moment says.
+      # What happened in a session, as it is looked back on: results, sheets and pictures of answers are functions of this. It
+      # knows every attempt at every question. Where the session stands now a Moment says.
       class Record
-        # What the session itself says.
-        #
-        # begun_at:: when the lesson began (epoch seconds), as far as that is known
-        # counts::   which of a student's attempts counts, of Sitting::COUNTS; nil where the room is asked: the latest that was opened
-        About = Struct.new(:id, :title, :lesson, :options, :begun_at, :counts, keyword_init: true)
-        # Who took part.
-        #
-        # seats:: [Seat] in order of joining
-        # roll::  [Student] of the class it was given to; none without a class, or where nobody is to be known
-        # teams:: [Team] of the session
-        People = Struct.new(:seats, :roll, :teams, keyword_init: true)
-        # What came in, and what was sent.
-        #
-        # answers::  Hash of [slide id, attempt] to Hash (or AnswerSet) of seat id to Answer
-        # shown::    Hash of [slide id, attempt] to Hash (or AnswerSet::Seats) of seat id to the time (epoch seconds) when
-        #            the open prompt was sent to that seat's device
-        # sat::      Hash of [seat id, attempt] to ids of the slides of its sittings that have ended
-        # commands:: [Command] in order, where they are asked for
-        Given = Struct.new(:answers, :shown, :sat, :commands, keyword_init: true)
-        # A command that was given. arguments:: as they were sent; account_id:: nil of what the clock did; at:: epoch seconds
-        Command = Struct.new(:name, :arguments, :account_id, :at, keyword_init: true)
-
         NONE = {}.freeze
         private_constant :NONE
 
@@ -269,7 +247,8 @@ module Roost
           end
         end
 
-        # @return [Array<String>] ids of the slides of a seat's sittings that have ended: of the attempt that counts, or of its quizzes
+        # Of the attempt of a seat that counts, or of its quizzes.
+        # @return [Array<String>] ids of the slides of its sittings that have ended
         def sat_through(seat_id)
           once(:sat_through, seat_id) do
             counts ? sat.fetch([seat_id, attempt(nil, seat_id)], []) : sat.select { |(id, _), _| id == seat_id }.values.flatten
@@ -314,12 +293,7 @@ module Roost
 
         def on_wall(slide_id, seat_id, attempt = nil)
           keypad = seat(seat_id)
-          opening = opening(slide_id, attempt)
-          return nil unless keypad&.keypad && opening && rules.keypads_see_wall?
-
-          came = keypad.came_at || opening.opened_at
-          ends = opening.ends_at
-          [came, opening.opened_at].max if ends.nil? || came <= ends
+          opening(slide_id, attempt)&.seen_on_wall_at(keypad.came_at) if keypad&.keypad && rules.keypads_see_wall?
         end
 
         # @param earlier [Hash{Integer=>Answer}] which of the answers before could be read

@@ -46,7 +46,8 @@ module Roost
           new(phase: document.fetch("phase"), slide_id: document["slide_id"], facts: facts,
               showing: showing(document.fetch("showing")), eyes_up: document.fetch("eyes_up"),
               locked: document.fetch("locked", false), room_for: document.fetch("room_for", self::EXPECTED),
-              talk: Talk.from_document(document["talk"]), begun_at: document["begun_at"], pen: document.fetch("pen", false), board: document["board"], boards: document.fetch("boards", []).freeze,
+              talk: Talk.from_document(document["talk"]), begun_at: document["begun_at"], pen: document.fetch("pen", false),
+              board: document["board"], boards: document.fetch("boards", []).freeze,
               inked: document.fetch("inked", []).freeze, time_given: document.fetch("time_given", {}).freeze,
               to_show: document["to_show"], by_hand: document.fetch("by_hand", false)).freeze
         end

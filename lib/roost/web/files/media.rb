@@ -3,7 +3,7 @@
 module Roost
   module Web
     # Files on slides: named by their content, so they are good for ever; a picture also in its widths
-    # (FILE.480.webp). What students sent is not among them (Given).
+    # (FILE.480.webp). What students sent is not among them (AnswerPictures).
     class Media < App
       FOREVER = 31_536_000 # seconds
       A_WHILE = 60

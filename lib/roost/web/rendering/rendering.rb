@@ -82,14 +82,15 @@ module Roost
       def card_id(card, slide) = card.key && card_name(card.key, slide)
 
       # @param key [String] of a card, as Core knows it
-      def card_name(key, slide) = Given.name(slide.id, key)
+      def card_name(key, slide) = AnswerPictures.name(slide.id, key)
 
       # The address of a picture that was given: of a sketch, or on a card.
       # @param post [Integer] number of the card, 0 for a sketch
+      # @param attempt [Integer] 0 for the one that counts
       # @param version [String] changes with what is in the picture
-      def given(slide, seat_id, post: 0, version: nil, width: nil)
+      def given(slide, seat_id, post: 0, attempt: 0, version: nil, width: nil)
         query = URI.encode_www_form({ v: version, w: width }.compact)
-        "/given/#{Given.seal.close(seat_id, slide.id, post)}#{"?#{query}" unless query.empty?}"
+        "/given/#{AnswerPictures.ids.encode(seat_id, slide.id, post: post, attempt: attempt)}#{"?#{query}" unless query.empty?}"
       end
 
       # What comes of the block, which depends on this thing alone: where many views share it, as

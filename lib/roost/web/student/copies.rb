@@ -10,7 +10,7 @@ module Roost
       OWN = " own copy"
 
       # @return [String] the address of a seat's copy
-      def self.path(seat_id) = "/copy/#{Given.seal.close(seat_id, OWN)}"
+      def self.path(seat_id) = "/copy/#{AnswerPictures.ids.encode(seat_id, OWN)}"
 
       get "/:name.pdf" do |name|
         seat, copy = found(name)
@@ -31,7 +31,7 @@ module Roost
       helpers do
         # @return [Array(Core::Session::Seat, Operations::OwnCopy::Copy)]
         def found(name)
-          opened = Given.seal.open(name)
+          opened = AnswerPictures.ids.decode(name)
           not_found unless opened&.on?(OWN)
           row = Store::Sessions.new.of_seat(opened.seat_id) || not_found
           seat = Store::Seats.new.of(row.id, seat_id: opened.seat_id).first || not_found

@@ -24,7 +24,7 @@ module Roost
         # One answer as SVG, for kinds whose answers are pictures; others are not found.
         # @param under [Core::Picture, nil] what it lies on, when that is wanted, too
         def answer_svg(row, slide, seat_id, under: nil)
-          value = slide&.prompt && Store::Answers.new.value(row.id, slide.id, seat_id)
+          value = slide&.prompt && Operations::ValueGiven.new.call(row, slide.id, seat_id)
           not_found unless value && kind_view?(slide.prompt, "picture")
           drawn(slide.prompt, value, under: under)
         end

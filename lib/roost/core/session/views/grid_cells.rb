@@ -54,15 +54,16 @@ module Roost
 
           private
 
-          # @return [Hash{Integer=>Array<Integer>}] seat id to the places of the questions to which it gave something, or gave what
-          #   counts no more, as when all are asked again
+          # Where a seat gave something, or what it gave counts no more, as when all are asked again.
+          # @return [Hash{Integer=>Array<Integer>}] seat id to places of questions
           def changed(record)
             @ids.each_with_index.with_object({}) do |(id, place), changed|
               before = @answers.fetch(id, {})
               now = @answers[id] = record.all_answers(id)
               next if now.equal?(before)
 
-              { **before, **now }.each_key { |seat_id| (changed[seat_id] ||= []) << place unless now[seat_id].equal?(before[seat_id]) }
+              others = { **before, **now }.each_key.reject { |seat_id| now[seat_id].equal?(before[seat_id]) }
+              others.each { |seat_id| (changed[seat_id] ||= []) << place }
             end
           end
 
