@@ -1,5 +1,6 @@
-// The student's own notes, a text for each slide and attempt at it, which begins with that of the attempt before. They are kept on the device until the server has them, as drafts of
-// answers are. While somebody writes, the text stays that of the slide it was begun on.
+// The student's own notes, a text for each slide and attempt at it, which begins with that of the attempt before. They are kept
+// on the device until the server has them, as drafts of answers are. While somebody writes, the text stays that of the slide it
+// was begun on.
 import * as kept from "../kept.js";
 import { Outbox, questionOf } from "../outbox.js";
 
