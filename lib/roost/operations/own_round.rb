@@ -37,7 +37,7 @@ module Roost
         answers = Store::Answers.new.by_question(row.id, seat_id: seat[:id])
         before = Store::Sittings.new.of_seat(seat[:id], taken.kept.section_id).map(&:sitting)
         before.select { |each| each.attempt < taken.sitting.attempt }.map do |sitting|
-          played(taken.lesson, sitting.slides) { |slide| mark(slide.prompt, answers.dig([slide.id, sitting.attempt], seat[:id])) }
+          played(taken.lesson, sitting.slides) { |slide| scored(slide, answers.dig([slide.id, sitting.attempt], seat[:id])) }
         end
       end
 
@@ -54,16 +54,21 @@ module Roost
       def played_there(row, seat_id, lesson)
         record = Store::Records.new.at_seat(row, seat_id)
         same = record.asked_of(seat_id).select { |slide| lesson.slide(slide.id)&.prompt&.id == slide.prompt.id }
-        played(lesson, same.map(&:id)) { |slide| record.outcome(slide.id, seat_id).mark || 0r }
+        played(lesson, same.map(&:id)) do |slide|
+          Core::Game::Comparison.earned(slide.prompt, record.outcome(slide.id, seat_id).mark || 0r)
+        end
       end
 
-      def mark(prompt, answer) = answer&.readable? ? prompt.mark(answer.value) : 0r
+      # What was not answered earned nothing.
+      # @return [Integer]
+      def scored(slide, answer)
+        Core::Session::Scoring.new(slide, style: Core::Session::Style::STEADY).outcome(answer, 0.0).points
+      end
 
-      # @yieldreturn [Rational] the mark a question had
+      # @yieldreturn [Integer] the points a question earned
       # @return [Hash{String=>Integer}] slide id to points
       def played(lesson, slide_ids)
-        slides = slide_ids.select { |id| lesson.game?(id) }.map { |id| lesson.slide(id) }
-        slides.to_h { |slide| [slide.id, Core::Game::Comparison.earned(slide.prompt, yield(slide))] }
+        slide_ids.select { |id| lesson.game?(id) }.to_h { |id| [id, yield(lesson.slide(id))] }
       end
 
       def median(row, seat_id, slide_id)
@@ -74,8 +79,8 @@ module Roost
       # @return [Hash{Integer=>Integer}] seat id to points, of all who answered
       def points_of_all(row, slide_id)
         record = Store::Records.new.at_slide(row, slide_id)
-        prompt = record.lesson.slide(slide_id).prompt
-        record.given(slide_id).transform_values { |answer| Core::Game::Comparison.earned(prompt, mark(prompt, answer)) }
+        slide = record.lesson.slide(slide_id)
+        record.given(slide_id).transform_values { |answer| scored(slide, answer) }
       end
     end
   end

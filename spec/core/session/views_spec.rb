@@ -134,12 +134,10 @@ RSpec.describe Roost::Core::Session::Views do
 end
 
 RSpec.describe Roost::Core::Session::Scoring do
-  def play(game, rules: Roost::Core::Session::Rules::CURRENT, factor: 1r)
-    Roost::Core::Session::Play.new(game, 1/4r, rules, factor)
-  end
+  let(:styles) { Roost::Core::Session::Style }
 
-  def scoring(prompt = game_choice, play: play(prompt.keyed?), heading: "word " * 18)
-    described_class.new(slide(prompt: prompt, heading: heading), opening: nil, play: play)
+  def scoring(prompt = game_choice, heading: "word " * 18, style: prompt.keyed? ? styles.points(1/4r) : styles::PLAIN, **about)
+    described_class.new(slide(prompt: prompt, heading: heading), style: style, **about)
   end
 
   def outcome(answer, shown_at: 100.0, prompt: game_choice) = scoring(prompt).outcome(answer, shown_at)
@@ -157,7 +155,7 @@ RSpec.describe Roost::Core::Session::Scoring do
 
   it "gives whoever has extra time so much longer to read and to think" do
     given = answer(1, "s1", picked("o1"), at: 130.0)
-    one, twice = [1r, 2r].map { |factor| scoring(play: play(true, factor: factor)) }
+    one, twice = [1r, 2r].map { |factor| scoring(factor: factor) }
     told = [one, twice].map { |each| [each.outcome(given, 100.0).points, each.seconds(130.0, 100.0)] }
     expect(told).to eq([[75, 30], [94, 30]])
   end
@@ -165,11 +163,37 @@ RSpec.describe Roost::Core::Session::Scoring do
   it "keeps a late answer and gives it 0, outside of a round too, until the teacher lets it count" do
     late = answer(1, "s1", picked("o1"), late: true, at: 125.0)
     expect(outcome(late).to_h).to include(status: :late, mark: 0, points: 0)
-    of = ->(answer, **about) { scoring(choice(keys: ["o1"]), play: play(false, **about)).outcome(answer, 100.0).to_h }
+    of = ->(answer, **about) { scoring(choice(keys: ["o1"]), style: styles::PLAIN, **about).outcome(answer, 100.0).to_h }
     expect(of.call(late)).to include(status: :late, mark: 0)
     let = Roost::Core::Session::Answer.new(**late.to_h, let_count: true).freeze
     expect([of.call(let), outcome(let).to_h]).to match([include(status: :right, mark: 1), include(points: 81)])
     expect(of.call(late, rules: Roost::Core::Session::Rules.new(1))).to include(status: :right, mark: 1)
+  end
+
+  it "lets a mark that a teacher gave stand before the key, for an answer, for none, and for what was late" do
+    [answer(1, "s1", picked("o2"), at: 104.0), answer(1, "s1", picked("o2"), late: true, at: 104.0)].each do |given|
+      expect(scoring.outcome(given, 100.0, hand: 1/2r).to_h).to include(status: :part, mark: 1/2r, points: 50)
+    end
+    # Who gave nothing took all of the time.
+    expect(scoring.outcome(nil, 100.0, hand: 1/2r).to_h).to include(status: :part, mark: 1/2r, points: 38)
+    expect(scoring(writing, style: styles::PLAIN).outcome(answer(1, "s1", { "text" => "x" }), 1.0, hand: 0r).status).to eq(:wrong)
+    expect(scoring(set_aside: true).outcome(answer(1, "s1", picked("o1")), 1.0, hand: 1r).mark).to be_nil
+  end
+
+  it "says how it comes to its points, step by step, and the last is the figure" do
+    of = PropCheck::Generators
+    situations = of.tuple(of.choose(0..40), of.one_of(*[nil, 0r, 1/4r, 1r].map { |hand| of.constant(hand) }), of.boolean,
+                          of.one_of(*%w[o1 o2].map { |id| of.constant(id) }), of.choose(0..2))
+    PropCheck.forall(situations) do |used, hand, late, option, place|
+      style = [styles.points(1/4r), styles::STEADY, styles::PLAIN][place]
+      given = answer(1, "s1", picked(option), late: late, at: 100.0 + used)
+      outcome = scoring(style: style).outcome(given, 100.0, hand: hand, steps: steps = [])
+      expect([steps.last.value, steps.first.value]).to eq([outcome.points || outcome.mark, outcome.mark])
+    end
+    scoring.outcome(answer(1, "s1", picked("o1"), at: 120.0), 100.0, steps: steps = [])
+    expect(steps.map(&:to_a)).to eq([[:by_key, { by_key: 1 }, 1], [:for_the_mark, { points: 100, mark: 1 }, 100],
+                                     [:for_the_time, { earned: 100, used: 20, reading: 10, limit: 20, speed: 1/4r }, 87.5],
+                                     [:rounded, { earned: 87.5 }, 88]])
   end
 
   it "does not mark a poll" do

@@ -24,14 +24,17 @@ module Roost
         # @param time_limit [Numeric, nil] seconds to think
         # @param free [Numeric] seconds before speed counts
         # @param speed [Rational] share that speed decides, 0 to 1/2
+        # @param steps [Array<Step>, nil] to which it is added how they come about
         # @return [Integer] round_half_up(P × mark × (1 − s × max(0, t − g)/T)); of earlier rules T is what is left after g
-        def self.for(points:, mark:, seconds:, time_limit:, speed:, free: 0)
-          return 0 if mark.zero?
-          return (points * mark).round(half: :up) unless time_limit
-
-          used = Rational(seconds.to_s).clamp(0, free + time_limit)
-          slow = [0, used - free].max / time_limit
-          (points * mark * (1 - (speed * slow))).round(half: :up)
+        def self.for(points:, mark:, seconds:, time_limit:, speed:, free: 0, steps: nil)
+          earned = Step.note(steps, :for_the_mark, points * mark, points: points, mark: mark)
+          if time_limit && !mark.zero?
+            used = Rational(seconds.to_s).clamp(0, free + time_limit)
+            slow = [0, used - free].max / time_limit
+            earned = Step.note(steps, :for_the_time, earned * (1 - (speed * slow)), earned: earned, used: used, reading: free,
+                                                                                    limit: time_limit, speed: speed)
+          end
+          Step.note(steps, :rounded, earned.round(half: :up), earned: earned)
         end
       end
     end

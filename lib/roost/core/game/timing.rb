@@ -19,7 +19,9 @@ module Roost
         end
 
         # Seconds until the deadline.
-        def total = reading + thinking
+        # @param factor [Rational] of a seat's time
+        # @return [Numeric]
+        def total(factor = 1) = factor == 1 ? reading + thinking : ((reading + thinking) * factor).to_f
       end
     end
   end

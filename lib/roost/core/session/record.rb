@@ -161,15 +161,19 @@ module Roost
         def scoring(slide_id, seat_id = nil, attempt: nil)
           factor = (seat_id && seat(seat_id)&.factor) || 1r
           ((@scorings[attempt] ||= {})[slide_id] ||= {})[factor] ||=
-            Scoring.new(lesson.slide(slide_id), opening: opening(slide_id, attempt), set_aside: set_aside?(slide_id),
-                                                play: Play.new(lesson.game?(slide_id), @about.options.speed, rules, factor))
+            Scoring.new(lesson.slide(slide_id), style: style(slide_id), opening: opening(slide_id, attempt), rules: rules,
+                                                factor: factor, set_aside: set_aside?(slide_id))
         end
+
+        # How a question is played.
+        # @return [Style]
+        def style(slide_id) = lesson.game?(slide_id) ? Style.points(@about.options.speed) : Style::PLAIN
 
         # How everybody did on one slide. Where nothing depends on the time each took, those who gave alike have one and the same.
         # @return [Hash{Integer=>Outcome}] seat id to outcome
         def outcomes(slide_id)
           scoring = scoring(slide_id)
-          return seats.to_h { |seat| [seat.id, outcome(slide_id, seat.id)] } if scoring.points?
+          return seats.to_h { |seat| [seat.id, outcome(slide_id, seat.id)] } if scoring.timed?
 
           alike = alike(slide_id, scoring)
           reached = scoring.outcome(nil, 0.0)

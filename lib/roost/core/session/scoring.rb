@@ -3,40 +3,46 @@
 module Roost
   module Core
     module Session
-      # How one question of a session is scored, for all who have the same time for it: a function of the prompt, an answer and
-      # the times, so that a corrected key marks everything anew (rules.md).
+      # How one question of a session is scored, for all who have the same time for it: the one function of prompt, answer, times,
+      # style and what a teacher says, so that a corrected key marks everything anew (rules.md).
       class Scoring
         # @param slide [Slide] with a prompt
-        # @param opening [Opening, nil]
-        # @param play [Play] how it is played
+        # @param style [Style] in which it is played
+        # @param opening [Opening, nil] of the attempt
+        # @param rules [Rules] of the session
+        # @param factor [Rational] of the time that these seats have
         # @param set_aside [Boolean] whether the question was set aside
-        def initialize(slide, opening:, play:, set_aside: false)
+        def initialize(slide, style:, opening: nil, rules: Rules::CURRENT, factor: 1r, set_aside: false)
           @slide = slide
           @prompt = slide.prompt
+          @style = style
           @opening = opening
-          @play = play
+          @rules = rules
+          @factor = factor
           @set_aside = set_aside
         end
 
-        # Whether it earns points, which depend on the time that each took.
-        def points? = @play.game
+        # Whether it earns points that depend on the time that each took.
+        def timed? = @style.timed?
 
         # @param answer [Answer, nil]
         # @param shown_at [Float, nil] when the seat's device was sent the open prompt
         # @param worth [Worth, nil] of the answer, where that is known already
+        # @param hand [Rational, nil] mark that a teacher gave, which stands before what the key says
+        # @param steps [Array<Step>, nil] to which it is added how mark and points come about
         # @return [Outcome]
-        def outcome(answer, shown_at, worth = nil)
+        def outcome(answer, shown_at, worth = nil, hand: nil, steps: nil)
           reached = !(answer.nil? && shown_at.nil?)
           worth ||= worth(answer)
           answer = nil if worth&.blank
           if @set_aside then left_out(answer, reached)
-          elsif answer.nil? then without_answer(reached)
-          elsif answer.readable? then marked(answer, worth, shown_at)
-          else unread(answer)
+          elsif answer.nil? then without_answer(reached, hand, steps)
+          elsif hand || answer.readable? then marked(answer, worth, shown_at, hand, steps)
+          else unread(answer, steps)
           end
         end
 
-        # What an answer earns, however long it took.
+        # What an answer earns by the key, however long it took.
         # @return [Rational, nil] nil where nothing is marked
         def mark(answer, worth = worth(answer))
           return nil if @set_aside || !@prompt.keyed?
@@ -52,25 +58,35 @@ module Roost
           return nil unless shown_at
 
           used = [received_at - shown_at, 0].max
-          timing ? [used, timing.longest].min : used
+          timing ? [used, timing.total(@factor)].min : used
         end
 
         private
 
         def worth(answer) = (Worth.of(@prompt, answer.value) if answer&.readable?)
 
-        def uncounted?(answer) = answer.late && @play.uncounted?(answer)
+        # Whether an answer came too late to earn anything.
+        def uncounted?(answer) = answer.late? && (@style.timed? || !@rules.late_earns?)
 
-        def marked(answer, worth, shown_at)
-          mark = mark(answer, worth)
-          status = worth.mark && uncounted?(answer) ? late_status : worth.status
-          Outcome.new(status, mark, (points(mark, answer, shown_at) if points?), answer, answer.unfinished?(@opening)).freeze
+        def marked(answer, worth, shown_at, hand, steps)
+          late = hand.nil? && worth.mark && uncounted?(answer)
+          mark = hand ? Step.note(steps, :hand_mark, hand) : by_key(answer, worth, late, steps)
+          status = late ? late_status : Outcome.status(mark)
+          Outcome.new(status, mark, points(mark, answer, shown_at, steps), answer, answer.unfinished?(@opening)).freeze
         end
 
-        def late_status = @play.rules.late_earns? ? :wrong : :late
+        def by_key(answer, worth, late, steps)
+          mark = mark(answer, worth)
+          Step.note(steps, late ? :late : :by_key, mark, by_key: worth.mark) if mark
+          mark
+        end
 
-        def unread(answer)
-          Outcome.new(:unread, mark(answer), (0 if points?), answer, !@opening&.open?).freeze
+        def late_status = @rules.late_earns? ? :wrong : :late
+
+        def unread(answer, steps)
+          mark = mark(answer)
+          Step.note(steps, :unread, mark) if mark
+          Outcome.new(:unread, mark, (0 if @style.points?), answer, !@opening&.open?).freeze
         end
 
         # The answer stays to be looked at.
@@ -78,21 +94,37 @@ module Roost
           Outcome.new(reached ? :set_aside : :not_reached, nil, nil, answer, answer&.unfinished?(@opening) || false).freeze
         end
 
-        def without_answer(reached)
-          return Outcome.new(:not_reached, nil, nil, nil, false).freeze unless reached
+        def without_answer(reached, hand, steps)
+          return Outcome.new(:not_reached, nil, nil, nil, false).freeze unless reached || hand
 
-          Outcome.new(:blank, (0r if @prompt.keyed?), (0 if points?), nil, false).freeze
+          mark = hand ? Step.note(steps, :hand_mark, hand) : (0r if @prompt.keyed?)
+          Step.note(steps, :no_answer, mark) if mark && hand.nil?
+          status = hand ? Outcome.status(hand) : :blank
+          Outcome.new(status, mark, points(mark, nil, nil, steps) || (0 if @style.points?), nil, false).freeze
         end
 
         # Of a device that was never sent the question it is not known how long it took: then all of the time.
-        def points(mark, answer, shown_at)
-          used = seconds(answer.received_at, shown_at)
-          used &&= used / @play.factor
+        def points(mark, answer, shown_at, steps)
+          return nil unless @style.points?
+          return Step.note(steps, :no_points, 0) if mark.nil?
+
+          used = seconds(answer.received_at, shown_at) if answer && timing
+          used &&= used / @factor
           Game::Points.for(points: @prompt.points, mark: mark, seconds: used || timing&.total, time_limit: timing&.thinking,
-                           free: timing&.reading || 0, speed: @play.speed)
+                           free: timing&.reading || 0, speed: @style.speed, steps: steps)
         end
 
-        def timing = @play.timing(@slide)
+        # @return [Game::Timing, nil] of what is asked; nil where no clock runs
+        def timing
+          return @timing if defined?(@timing)
+
+          @timing = @style.timed? ? Game::Timing.of(@slide, @rules) : plain_timing
+        end
+
+        def plain_timing
+          limit = @prompt.time_limit
+          limit && !@style.points? ? Game::Timing.new(0, limit).freeze : nil
+        end
       end
     end
   end
