@@ -5,16 +5,16 @@ RSpec.describe Roost::Core::Analysis::BringBack do
   let(:now) { 100.0 * day }
 
   def asked(id, days, share, marks: 20)
-    described_class::Asked.new(slide: slide("s#{id}", prompt: choice(id: id, keys: %w[o1])), share: share, marks: marks,
+    described_class::Asked.new(origin: id, session_id: 1, slide_id: "s#{id}", share: share, marks: marks,
                                at: now - (days * 86_400))
   end
 
   it "puts first what the class did not have, and what it had but long ago; what was just asked not at all" do
     needs = described_class.of([asked("weak", 42, 48/100r), asked("known", 42, 1r), asked("new", 0, 0r), asked("twice", 80, 1r),
                                 asked("twice", 42, 9/10r)], now: now)
-    expect(needs.map { |need| need.slide.prompt.id }).to eq(%w[weak twice known new])
+    expect(needs.map { |need| need.last.origin }).to eq(%w[weak twice known new])
     expect(needs.first.need).to be_within(0.001).of((1 - 0.2827) * (1 - (2**-21)))
-    expect([needs.first.days, needs.first.share, needs.last.need]).to eq([42.0, 48/100r, 0.0])
+    expect([needs.first.days, needs.first.last.share, needs.last.need]).to eq([42.0, 48/100r, 0.0])
   end
 
   it "forgets half as fast after each time the class had it, and as fast as ever after one when it had not" do

@@ -88,7 +88,7 @@ RSpec.describe Roost::Operations::BringBack do
   it "counts as the results do", :aggregate_failures do
     3.times do |seed|
       mixed(Random.new(seed))
-      row = Roost::Store::PastSessions.new.ended_of_class(account, kestrel, 1).first
+      row = Roost::Store::Sessions.new.find(Roost::Store::PastSessions.new.ended_of_class(account, kestrel, 1).keys.first)
       seats = Roost::Store::Seats.new.of(row.id).reject(&:practice)
       questions = Roost::Core::Analysis::Results.new(Roost::Store::Records.new.of(row, seats: seats)).questions
       shares = questions.to_h { |question| [question.slide.id, question.facility] }

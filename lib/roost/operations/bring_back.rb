@@ -7,17 +7,20 @@ module Roost
     # Questions a class should meet again, and a ready opener made of them.
     class BringBack
       MOST = 8
-      # Live sessions of the class that are looked at, the latest.
+      # Sessions of the class that are looked at, the latest.
       SESSIONS = 24
       NONE = "Choose at least one question."
       WAYS = { "paced" => "You go through them together", "quiz" => "A quiz, each at their own speed" }.freeze
 
-      # @return [Array<Core::Analysis::BringBack::Need>] at most MOST, the greatest need first
+      # slide:: Core::Slide as it was asked the last time; share:: the mean mark then; days:: since then; need:: 0 to 1
+      Needed = Struct.new(:slide, :share, :days, :need, keyword_init: true)
+
+      # @return [Array<Needed>] at most MOST, the greatest need first
       def needs(account_id, class_id)
-        rows = Store::PastSessions.new.ended_of_class(account_id, class_id, SESSIONS)
-        alone, live = rows.partition(&:alone)
-        asked = asked_live(live) + alone.flat_map { |row| asked_alone(row) }
-        Core::Analysis::BringBack.of(asked, now: Store::Sessions.new.now).first(MOST)
+        ended = Store::PastSessions.new.ended_of_class(account_id, class_id, SESSIONS)
+        WriteEvidence.new.call(ended.keys)
+        asked = Store::Evidence.new.by_question(ended.keys).map { |question| asked(question, ended) }
+        Core::Analysis::BringBack.of(asked, now: Store::Sessions.new.now).first(MOST).map { |need| needed(need) }
       end
 
       # Puts chosen ones before everything else in a lesson, or into a new one.
@@ -35,29 +38,15 @@ module Roost
 
       private
 
-      # Live, nobody's own answers have to be looked at.
-      def asked_live(rows)
-        counts = Store::GivenCounts.new.of(rows.map(&:id))
-        rows.flat_map do |row|
-          record = Store::Records.new.of(row, seats: [], roll: [], answers: {}, shown: {}, sat: {}, teams: [])
-          record.openings.filter_map do |slide_id, openings|
-            count = counts[[row.id, slide_id, openings.last.attempt]]
-            slide = record.lesson.slide(slide_id)
-            next if count.nil? || slide.nil? || (count.given.empty? && record.passed_over?(slide_id))
-
-            Core::Analysis::BringBack::Asked.of(record, slide, **count.to_h, at: row.ended_at.to_f)
-          end
-        end
+      def asked(question, ended)
+        where = question.to_h.slice(:origin, :session_id, :slide_id)
+        Core::Analysis::BringBack::Asked.new(**where, share: question.share, marks: question.many,
+                                                      at: ended.fetch(question.session_id)).freeze
       end
 
-      # Of several attempts, those that count; practice students left out.
-      def asked_alone(row)
-        seats = Store::Seats.new.of(row.id).reject(&:practice)
-        results = Core::Analysis::Results.new(Store::Records.new.of(row, seats: seats, roll: []))
-        results.questions.select(&:facility).map do |question|
-          Core::Analysis::BringBack::Asked.new(slide: question.slide, share: question.facility, marks: question.reached,
-                                               at: row.ended_at.to_f)
-        end
+      def needed(need)
+        slide = Store::Sessions.new.lesson(need.last.session_id).slide(need.last.slide_id)
+        Needed.new(slide: slide, share: need.last.share, days: need.days, need: need.need).freeze
       end
 
       def into(account_id, lesson_id, copies, way)

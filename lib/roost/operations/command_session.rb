@@ -44,7 +44,7 @@ module Roost
           following.map do |state|
             unless state == row.state
               sessions.advance(row, state, command: command, arguments: arguments, account_id: account_id)
-              lesson.quizzes.each { |quiz| follow(row, quiz.id, row.state, state) }
+              follow_all(row, lesson, state)
               Live::Bus.announce(row.id, :state)
             end
             state
@@ -60,6 +60,11 @@ module Roost
 
         done = Store::Answers.new.handed_in(row.id, slide_id, row.state.opening.attempt)
         longer.reject { |seat| done.include?(seat.id) }.map(&:factor).max || 1r
+      end
+
+      def follow_all(row, lesson, state)
+        lesson.quizzes.each { |quiz| follow(row, quiz.id, row.state, state) }
+        Store::Background.new.later("write_evidence", row.id) if state.ended? && !row.state.ended?
       end
 
       # What became of a quiz goes for those who are at work in it.

@@ -10,16 +10,10 @@ module Roost
       # @return [Hash{String=>Float}] ids of slides to the mean mark in the latest session in which their question was
       #   asked and marked; students of a practice class are left out
       def call(account_id, lesson_id)
-        Store::PastSessions.new.ended_of_lesson(account_id, lesson_id, MOST).reverse.each_with_object({}) do |row, shares|
-          results(row).questions.each { |question| shares[question.slide.id] = question.facility.to_f if question.facility }
-        end
-      end
-
-      private
-
-      def results(row)
-        seats = Store::Seats.new.of(row.id).reject(&:practice)
-        Core::Analysis::Results.new(Store::Records.new.of(row, seats: seats, roll: []))
+        ids = Store::PastSessions.new.ended_of_lesson(account_id, lesson_id, MOST)
+        WriteEvidence.new.call(ids)
+        questions = Store::Evidence.new.by_question(ids).sort_by { |question| -ids.index(question.session_id) }
+        questions.to_h { |question| [question.slide_id, question.share.to_f] }
       end
     end
   end

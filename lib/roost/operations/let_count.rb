@@ -12,6 +12,7 @@ module Roost
         return nil unless row && Store::Sessions.new.lesson_of(row).slide(slide_id)&.prompt
 
         changed = Store::Answers.new.let_count(row.id, slide_id, counts, seat_id: seat_id)
+        Store::Evidence.new.changed(row.id) if changed.positive?
         Live::Bus.announce(row.id, :answers) if changed.positive?
         changed
       end

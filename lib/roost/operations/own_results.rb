@@ -31,10 +31,13 @@ module Roost
       # @param student [Core::Student]
       # @return [Results] the latest sessions and comments first, topics with the surest first
       def call(student)
-        marks = Hash.new { |all, name| all[name] = [] }
-        past = Store::PastSessions.new.ended_with(student.id, MOST).map { |row, seat_id| past(row, seat_id, marks) }
-        topics = marks.map { |name, sessions| Topic.of(name, sessions) }.select { |topic| topic.many >= ENOUGH }
-        Results.new(past: past, topics: topics.sort_by { |topic| [-topic.share, topic.name] }, comments: comments(student)).freeze
+        ended = Store::PastSessions.new.ended_with(student.id, MOST)
+        told = ended.select { |row, seat_id| OwnCopy.told?(row, seat_id) }.map(&:last)
+        WriteEvidence.new.call(ended.map { |row, _| row.id })
+        evidence = Store::Evidence.new
+        results = evidence.seat_results(told)
+        Results.new(past: ended.map { |row, seat_id| past(row, seat_id, results[seat_id]) }, comments: comments(student),
+                    topics: topics(evidence.by_tag(told).values_at(*told).compact)).freeze
       end
 
       private
@@ -55,25 +58,18 @@ module Roost
         Comment.new(row: row, slide: Store::Sessions.new.lesson_of(row).slide(slide_id), text: text).freeze
       end
 
-      def past(row, seat_id, marks)
+      # @param result [Store::Evidence::SeatResult, nil] nil where they were not told how it went
+      def past(row, seat_id, result)
         copy = OwnCopy.allowed?(row, seat_id)
-        return Past.new(row: row, marked: 0, copy: copy).freeze unless OwnCopy.told?(row, seat_id)
-
-        results = Core::Analysis::Results.new(Store::Records.new.at_seat(row, seat_id))
-        line = results.line_of(seat_id)
-        by_topic(line, results.record.lesson).each { |name, each| marks[name] << each }
-        Past.new(row: row, share: line.share, right: line.right, marked: line.marked, points: (line.points if results.game?),
-                 copy: copy).freeze
+        Past.new(row: row, copy: copy, marked: 0, **result.to_h).freeze
       end
 
-      # @return [Hash{String=>Array<Rational>}] subtopic or standard to marks
-      def by_topic(line, lesson)
-        marks = Hash.new { |all, name| all[name] = [] }
-        line.outcomes.each do |slide_id, outcome|
-          prompt = lesson.slide(slide_id).prompt
-          (prompt.subtopics + prompt.standards).each { |name| marks[name] << outcome.mark } if outcome.mark && prompt.counts?
-        end
-        marks
+      # @param sessions [Array<Hash{String=>Array<Rational>}>] subtopic or standard to marks, the latest session first
+      # @return [Array<Topic>]
+      def topics(sessions)
+        names = sessions.flat_map(&:keys).uniq
+        all = names.map { |name| Topic.of(name, sessions.filter_map { |marks| marks[name] if marks.key?(name) }) }
+        all.select { |topic| topic.many >= ENOUGH }.sort_by { |topic| [-topic.share, topic.name] }
       end
     end
   end

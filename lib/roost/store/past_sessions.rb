@@ -22,10 +22,10 @@ module Roost
         rows.sort_by { |row| ids.index(row.id) }
       end
 
-      # @return [Array<Row>] of a teacher's lesson as it was given live, latest first
+      # @return [Array<Integer>] ids of those in which a teacher has given a lesson live, and that have ended, latest first
       def ended_of_lesson(account_id, lesson_id, most)
-        with_now.where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil, alone: false).exclude(ended_at: nil)
-                .reverse(:created_at).limit(most).map { |row| read(row) }
+        database[:sessions].where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil, alone: false)
+                           .exclude(ended_at: nil).reverse(:created_at).limit(most).select_map(:id)
       end
 
       # @param since [Float] epoch seconds
@@ -83,10 +83,12 @@ module Roost
                 .map { |row| [read(row), seats[row[:id]]] }
       end
 
-      # @return [Array<Row>] that a teacher has given to a class, live or to be done alone, and that have ended, latest first
+      # Those that a teacher has given to a class, live or to be done alone, and that have ended.
+      # @return [Hash{Integer=>Float}] id to when it ended (epoch seconds), the latest first
       def ended_of_class(account_id, class_id, most)
-        with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil).exclude(ended_at: nil)
-                .reverse(:ended_at).limit(most).map { |row| read(row) }
+        database[:sessions].where(account_id: account_id, class_id: class_id, deleted_at: nil).exclude(ended_at: nil)
+                           .reverse(:ended_at).limit(most).select(:id, Repository.epoch(:ended_at).as(:ended_at))
+                           .as_hash(:id, :ended_at)
       end
 
       # @return [Array<Row>] those deleted that are not purged yet, latest first

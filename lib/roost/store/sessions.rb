@@ -187,7 +187,7 @@ module Roost
       # Puts another lesson in the place of the session's copy; the row must be locked.
       def change_lesson(row, lesson)
         database[:sessions].where(id: row.id)
-                           .update(lesson: Sequel.pg_jsonb(lesson.to_document),
+                           .update(lesson: Sequel.pg_jsonb(lesson.to_document), results_no: Sequel[:results_no] + 1,
                                    lesson_version: Sequel.function(:nextval, "lesson_versions"))
       end
 
@@ -227,7 +227,8 @@ module Roost
 
       def update_state
         ended = Sequel.case({ :$ended => Sequel.function(:coalesce, :ended_at, Sequel.function(:clock_timestamp)) }, nil)
-        prepared(:update_session_state, :update, state: :$state, version: :$version, ended_at: ended) do
+        prepared(:update_session_state, :update, state: :$state, version: :$version, ended_at: ended,
+                                                 results_no: Sequel[:results_no] + 1) do
           database[:sessions].where(id: :$id)
         end
       end

@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # What was earned in sessions that have ended: for whoever looks across sessions. It stands until something changes how a
+    # session went, and is then written anew by the next who looks (Operations::WriteEvidence).
+    class Evidence < Repository
+      # What was earned on one question in one session. marks:: Hash of mark to how many had it
+      Question = Struct.new(:session_id, :slide_id, :origin, :marks, keyword_init: true) do
+        # How many were marked.
+        def many = marks.values.sum
+
+        # @return [Rational] their mean
+        def share = marks.sum { |mark, many| mark * many } / many
+      end
+      # How a session went for a seat. points:: nil where nothing was played for any
+      SeatResult = Struct.new(:share, :right, :marked, :points, keyword_init: true)
+
+      # Of sessions that have ended, those whose evidence is not of how they stand now. Answers that were on their way may come
+      # for an hour.
+      DUE = <<~SQL.freeze
+        SELECT id FROM sessions
+        WHERE id IN :ids AND ended_at IS NOT NULL AND (
+          evidence_no IS DISTINCT FROM results_no
+          OR evidenced_at < ended_at + interval '#{Core::Session::Acceptance::LATEST} seconds'
+             AND EXISTS (SELECT FROM answers WHERE session_id = sessions.id AND received_at > evidenced_at - interval '2 seconds'))
+      SQL
+      ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
+             "counts boolean, tags text[]"
+      SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int"
+      private_constant :DUE, :ROWS, :SEATS
+
+      # How it went has changed.
+      def changed(session_id)
+        database[:sessions].where(id: session_id).update(results_no: Sequel[:results_no] + 1)
+      end
+
+      # @param session_ids [Array<Integer>]
+      # @return [Array<Integer>] ids of those whose evidence has to be written
+      def due(session_ids) = session_ids.empty? ? [] : database[DUE, { ids: session_ids }].map { |row| row[:id] }
+
+      # Of which state of a session evidence is about to be written, and when that began.
+      # @return [Array(Integer, Time)]
+      def begin(session_id)
+        database[:sessions].where(id: session_id).get([:results_no, Sequel.function(:clock_timestamp).as(:now)])
+      end
+
+      # @param state [Array(Integer, Time)] as #begin gave it
+      # @param rows [Array<Hash>] columns of evidence
+      # @param seats [Array<Hash>] columns of seat_results
+      def write(session_id, state, rows, seats)
+        transaction do
+          database.get(Sequel.function(:pg_advisory_xact_lock, session_id))
+          replace(:evidence, session_id, ROWS, rows)
+          replace(:seat_results, session_id, SEATS, seats)
+          database[:sessions].where(id: session_id).update(evidence_no: state.first, evidenced_at: state.last)
+        end
+      end
+
+      # Of students who are no practice students and were not taken out.
+      # @param session_ids [Array<Integer>]
+      # @return [Array<Question>]
+      def by_question(session_ids)
+        rows = of_students.where(Sequel[:evidence][:session_id] => session_ids)
+                          .group_and_count(Sequel[:evidence][:session_id], :slide_id, :origin, :mark_num, :mark_den).all
+        rows.group_by { |row| row.values_at(:session_id, :slide_id, :origin) }.map do |(session_id, slide_id, origin), all|
+          marks = all.to_h { |row| [Rational(row[:mark_num], row[:mark_den]), row[:count]] }
+          Question.new(session_id: session_id, slide_id: slide_id, origin: origin, marks: marks.freeze).freeze
+        end
+      end
+
+      # @param seat_ids [Array<Integer>]
+      # @return [Hash{Integer=>Hash{String=>Array<Rational>}}] seat id to tag to marks, of questions that count
+      def by_tag(seat_ids)
+        rows = database[:evidence].where(seat_id: seat_ids, counts: true).select(:seat_id, :tags, :mark_num, :mark_den).all
+        rows.each_with_object({}) do |row, found|
+          of_seat = found[row[:seat_id]] ||= Hash.new { |all, tag| all[tag] = [] }
+          row[:tags].each { |tag| of_seat[tag] << Rational(row[:mark_num], row[:mark_den]) }
+        end
+      end
+
+      # @param seat_ids [Array<Integer>]
+      # @return [Hash{Integer=>SeatResult}] by seat
+      def seat_results(seat_ids)
+        database[:seat_results].where(seat_id: seat_ids).to_h do |row|
+          share = row[:share] && Rational(row[:share])
+          [row[:seat_id], SeatResult.new(**row.slice(:right, :marked, :points), share: share).freeze]
+        end
+      end
+
+      private
+
+      def of_students
+        database[:evidence].join(:seats, id: :seat_id).where(practice: false, removed_at: nil)
+      end
+
+      def replace(table, session_id, columns, rows)
+        database[table].where(session_id: session_id).delete
+        return if rows.empty?
+
+        names = rows.first.keys
+        given = database.from(Sequel.lit("json_to_recordset(?::json) AS given(#{columns})", JSON.generate(rows)))
+        database[table].insert([:session_id, *names], given.select(Sequel.cast(session_id, :bigint), *names))
+      end
+    end
+  end
+end
