@@ -18,7 +18,8 @@ RSpec.describe "Notes of a seat, by its address" do
     expect([send_note("{"), send_note("[" * 30_000), send_note("\"#{"x" * 50_000}\"")]).to eq([[422, "refused"]] * 3)
     # What is too long is not read as far as it goes.
     expect(send_note(JSON.generate(note(2)) + (" " * 50_000))).to eq([422, "refused"])
-    expect(JSON.parse(get("/seat/#{token}/notes").body)).to eq({ "s1" => { "text" => "Mine", "saved" => note(1)[:save_id] } })
+    mine = { "text" => "Mine", "saved" => note(1)[:save_id], "attempt" => 1 }
+    expect(JSON.parse(get("/seat/#{token}/notes").body)).to eq({ "s1" => mine })
     expect(JSON.parse(get("/seat/#{take_seat(session, "Cleo").last}/notes").body)).to eq({})
     unknown = [get("/seat/unknown/notes"), post("/seat/unknown/notes", "{}")]
     expect(unknown.map { |reply| [reply.status, JSON.parse(reply.body)["state"]] }).to eq([[404, "refused"]] * 2)

@@ -32,7 +32,8 @@ module Roost
       # @return [Results] the latest sessions and comments first, topics with the surest first
       def call(student)
         ended = Store::PastSessions.new.ended_with(student.id, MOST)
-        told = ended.select { |row, seat_id| OwnCopy.told?(row, seat_id) }.map(&:last)
+        still_open = StillOpen.new(ended.map(&:first))
+        told = ended.select { |row, seat_id| OwnCopy.told?(row, seat_id, still_open: still_open) }.map(&:last)
         WriteEvidence.new.call(ended.map { |row, _| row.id })
         evidence = Store::Evidence.new
         results = evidence.seat_results(told)
@@ -47,9 +48,10 @@ module Roost
         seats = Store::Seats.new.of_student(student.id)
         all = Store::Comments.new.of(seats.values)
         written = all.flat_map { |key, each| each.texts.values.map { |text| [key, text] } }.first(MOST)
-        rows = seats.invert.slice(*written.map { |(seat_id, _), _| seat_id }.uniq)
-                    .transform_values { |session_id| Store::Sessions.new.find(session_id) }
-        told = rows.select { |seat_id, row| OwnCopy.told?(row, seat_id) }
+        found = Store::PastSessions.new.by_id(seats.invert.values_at(*written.map { |(seat_id, _), _| seat_id }.uniq))
+        still_open = StillOpen.new(found.values)
+        rows = seats.slice(*found.keys).to_h { |session_id, seat_id| [seat_id, found.fetch(session_id)] }
+        told = rows.select { |seat_id, row| OwnCopy.told?(row, seat_id, still_open: still_open) }
         written.select { |(seat_id, _), _| told.key?(seat_id) }.map { |key, text| comment(told, *key, text) }
       end
 

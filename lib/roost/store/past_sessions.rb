@@ -98,15 +98,27 @@ module Roost
                 .reverse(:deleted_at).map { |row| read(row) }
       end
 
-      # Sessions in which the same questions may still be asked, or will be: those of the lesson, the class or the teacher that
-      # have not ended.
-      # @param row [Row]
-      # @return [Array<Row>] others than this, the latest first, at most MOST_BESIDE
-      def beside(row)
-        same = %i[lesson_id class_id account_id].to_h { |name| [name, row[name]] }.compact
-        with_now.where(ended_at: nil, deleted_at: nil).where(Sequel.|(*same.map { |pair| [pair].to_h })).exclude(id: row.id)
-                .reverse(:created_at).limit(MOST_BESIDE).map { |other| read(other) }
+      # What sessions may have in common, so that the same questions are asked in them.
+      IN_COMMON = %i[lesson_id class_id account_id].freeze
+
+      # Sessions in which the same questions may still be asked, or will be: those of the same lesson, class or teacher that have
+      # not ended.
+      # @param rows [Array<Row>]
+      # @return [Hash{Integer=>Array<Row>}] id of each of these to the others, the latest first, at most MOST_BESIDE
+      def beside(rows)
+        same = IN_COMMON.to_h { |name| [name, rows.map { |row| row[name] }.compact.uniq] }.reject { |_, ids| ids.empty? }
+        open = with_now.where(ended_at: nil, deleted_at: nil).where(Sequel.|(*same.map { |pair| [pair].to_h }))
+                       .reverse(:created_at).limit(MOST_BESIDE * same.values.map(&:length).sum).map { |other| read(other) }
+        rows.to_h { |row| [row.id, open.select { |other| beside?(row, other) }.first(MOST_BESIDE)] }
       end
+
+      # @param ids [Array<Integer>]
+      # @return [Hash{Integer=>Row}] by id
+      def by_id(ids) = with_now.where(id: ids).to_h { |row| [row[:id], read(row)] }
+
+      private
+
+      def beside?(row, other) = other.id != row.id && IN_COMMON.any? { |name| row[name] && row[name] == other[name] }
     end
   end
 end
