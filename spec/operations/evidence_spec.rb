@@ -26,14 +26,14 @@ RSpec.describe Roost::Operations::WriteEvidence do
 
   def marks
     described_class.new.call([session.id])
-    evidence.by_question([session.id]).to_h { |question| [question.slide_id, question.marks] }
+    evidence.by_question([session.id]).to_h { |question| [question.slide_id, [question.earned, question.many]] }
   end
 
   def of_results
     record = Roost::Store::Records.new.of(Roost::Store::Sessions.new.find(session.id))
     results = Roost::Core::Analysis::Results.new(record)
-    all = results.slides.to_h { |slide| [slide.id, record.outcomes(slide.id).values.filter_map(&:mark).tally] }
-    all.reject { |_, marks| marks.empty? }
+    all = results.slides.to_h { |slide| [slide.id, record.outcomes(slide.id).values.filter_map(&:mark)] }
+    all.reject { |_, marks| marks.empty? }.transform_values { |marks| [marks.sum, marks.length] }
   end
 
   it "is there once a session has ended, and is what its results say" do
@@ -41,7 +41,7 @@ RSpec.describe Roost::Operations::WriteEvidence do
     expect(marks).to eq({})
     command(session, "end")
     expect([marks, marks]).to eq([of_results] * 2)
-    expect(marks).to eq({ "q0" => { 1r => 1, 0r => 1 }, "q1" => { 0r => 2 }, "q2" => { 1r => 1, 0r => 1 } })
+    expect(marks).to eq({ "q0" => [1, 2], "q1" => [0, 2], "q2" => [1, 2] })
     expect(database[:que_jobs].where(job_class: "Roost::Jobs::WriteEvidence").count).to eq(1)
   end
 
@@ -49,7 +49,7 @@ RSpec.describe Roost::Operations::WriteEvidence do
     hold(%w[o1 o2 o1])
     first = marks
     Roost::Operations::CorrectQuestion.new.call(account, session.id, "q1", { "keys" => ["o2"] }, in_lesson: false)
-    expect([marks, marks["q1"]]).to eq([of_results, { 1r => 1, 0r => 1 }])
+    expect([marks, marks["q1"]]).to eq([of_results, [1, 2]])
     command(session, "put_aside", slide: "q0")
     expect([marks, marks["q0"]]).to eq([of_results, nil])
     command(session, "count_again", slide: "q0")
@@ -58,9 +58,9 @@ RSpec.describe Roost::Operations::WriteEvidence do
                                opened_at: Sequel.lit("opened_at - interval '2 minutes'"))
     database[:seats].update(joined_at: Sequel.lit("joined_at - interval '3 minutes'"))
     save(session, seats.last, "q2", picked("o1"))
-    expect(marks["q2"]).to eq({ 1r => 1, 0r => 1 })
+    expect(marks["q2"]).to eq([1, 2])
     Roost::Operations::LetCount.new.call(account, session.id, "q2", counts: true)
-    expect([marks, marks["q2"]]).to eq([of_results, { 1r => 2 }])
+    expect([marks, marks["q2"]]).to eq([of_results, [2, 2]])
   end
 
   it "is not written again where nothing has changed" do

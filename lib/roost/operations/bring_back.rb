@@ -39,9 +39,9 @@ module Roost
       private
 
       def asked(question, ended)
-        where = question.to_h.slice(:origin, :session_id, :slide_id)
-        Core::Analysis::BringBack::Asked.new(**where, share: question.share, marks: question.many,
-                                                      at: ended.fetch(question.session_id)).freeze
+        Core::Analysis::BringBack::Asked.new(origin: question.origin, session_id: question.session_id,
+                                             slide_id: question.slide_id, share: question.share, marks: question.many,
+                                             at: ended.fetch(question.session_id)).freeze
       end
 
       def needed(need)

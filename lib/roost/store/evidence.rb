@@ -5,13 +5,10 @@ module Roost
     # What was earned in sessions that have ended: for whoever looks across sessions. It stands until something changes how a
     # session went, and is then written anew by the next who looks (Operations::WriteEvidence).
     class Evidence < Repository
-      # What was earned on one question in one session. marks:: Hash of mark to how many had it
-      Question = Struct.new(:session_id, :slide_id, :origin, :marks, keyword_init: true) do
-        # How many were marked.
-        def many = marks.values.sum
-
-        # @return [Rational] their mean
-        def share = marks.sum { |mark, many| mark * many } / many
+      # What was earned on one question in one session. earned:: sum of the marks (Rational); many:: how many were marked
+      Question = Struct.new(:session_id, :slide_id, :origin, :earned, :many, keyword_init: true) do
+        # @return [Rational] the mean mark
+        def share = earned / many
       end
       # How a session went for a seat. points:: nil where nothing was played for any
       SeatResult = Struct.new(:share, :right, :marked, :points, keyword_init: true)
@@ -23,7 +20,8 @@ module Roost
         WHERE id IN :ids AND ended_at IS NOT NULL AND (
           evidence_no IS DISTINCT FROM results_no
           OR evidenced_at < ended_at + interval '#{Core::Session::Acceptance::LATEST} seconds'
-             AND EXISTS (SELECT FROM answers WHERE session_id = sessions.id AND received_at > evidenced_at - interval '2 seconds'))
+             AND (SELECT received_at FROM answers WHERE session_id = sessions.id ORDER BY seq DESC LIMIT 1)
+                 > evidenced_at - interval '2 seconds')
       SQL
       ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
              "counts boolean, tags text[]"
@@ -57,16 +55,18 @@ module Roost
         end
       end
 
-      # Of students who are no practice students and were not taken out.
       # @param session_ids [Array<Integer>]
       # @return [Array<Question>]
       def by_question(session_ids)
-        rows = of_students.where(Sequel[:evidence][:session_id] => session_ids)
-                          .group_and_count(Sequel[:evidence][:session_id], :slide_id, :origin, :mark_num, :mark_den).all
-        rows.group_by { |row| row.values_at(:session_id, :slide_id, :origin) }.map do |(session_id, slide_id, origin), all|
-          marks = all.to_h { |row| [Rational(row[:mark_num], row[:mark_den]), row[:count]] }
-          Question.new(session_id: session_id, slide_id: slide_id, origin: origin, marks: marks.freeze).freeze
-        end
+        rows = database[:evidence].where(session_id: session_ids).group(:session_id, :slide_id, :origin, :mark_den)
+                                  .select(:session_id, :slide_id, :origin, :mark_den)
+                                  .select_append { [sum(:mark_num).as(:earned), count.function.*.as(:many)] }
+        rows.each_with_object({}) do |row, found|
+          question = found[row.values_at(:session_id, :slide_id)] ||=
+            Question.new(**row.slice(:session_id, :slide_id, :origin), earned: 0r, many: 0)
+          question.earned += Rational(row[:earned].to_i, row[:mark_den])
+          question.many += row[:many]
+        end.values.each(&:freeze)
       end
 
       # @param seat_ids [Array<Integer>]
@@ -89,10 +89,6 @@ module Roost
       end
 
       private
-
-      def of_students
-        database[:evidence].join(:seats, id: :seat_id).where(practice: false, removed_at: nil)
-      end
 
       def replace(table, session_id, columns, rows)
         database[table].where(session_id: session_id).delete
