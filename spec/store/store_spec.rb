@@ -136,6 +136,21 @@ RSpec.describe Roost::Store do
       expect(database[:students].where(id: ids).as_hash(:name, :family)).to eq(names)
     end
 
+    it "links copies of a question that were made before copies knew where they come from, where question and key are equal" do
+      account = teacher
+      asked = { "One" => ["p1", %w[o1]], "Two" => ["p2", %w[o1]], "Three" => ["p3", %w[o2]] }
+      ids = asked.map do |title, (id, keys)|
+        slides = [slide("s1", heading: "Who flies south?", prompt: choice(id: id, keys: keys, points: id == "p2" ? 50 : 100))]
+        kept_lesson(account, Roost::Core::Lesson.new(title: title, slides: slides))
+      end
+      others = kept_lesson(teacher(email: "moss@heronsgate.example"), Roost::Store::Lessons.new.find(account, ids.first).lesson)
+      session = Roost::Operations::StartSession.new.call(account, ids[1], {}).value
+      migrated_down_to(46) { nil }
+      origins = (ids + [others]).map { |id| Roost::Store::Lessons.new.slide(id, "s1").prompt.origin }
+      expect(origins).to eq(%w[p1 p1 p3 p1])
+      expect(Roost::Store::Sessions.new.lesson_of(Roost::Store::Sessions.new.find(session.id)).slide("s1").prompt.origin).to eq("p1")
+    end
+
     it "brings what was done about questions from the state to rows, and back" do
       session = kept_session(teacher, own_copy: true)
       seats = %w[Ada Bo].map { |name| take_seat(session, name).first[:id] }

@@ -66,7 +66,7 @@ module Roost
             Question.new(**row.slice(:session_id, :slide_id, :origin), earned: 0r, many: 0)
           question.earned += Rational(row[:earned].to_i, row[:mark_den])
           question.many += row[:many]
-        end.values.each(&:freeze)
+        end.each_value(&:freeze).values
       end
 
       # @param seat_ids [Array<Integer>]
