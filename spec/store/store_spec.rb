@@ -148,7 +148,8 @@ RSpec.describe Roost::Store do
       migrated_down_to(46) { nil }
       origins = (ids + [others]).map { |id| Roost::Store::Lessons.new.slide(id, "s1").prompt.origin }
       expect(origins).to eq(%w[p1 p1 p3 p1])
-      expect(Roost::Store::Sessions.new.lesson_of(Roost::Store::Sessions.new.find(session.id)).slide("s1").prompt.origin).to eq("p1")
+      frozen = Roost::Store::Sessions.new.lesson_of(Roost::Store::Sessions.new.find(session.id))
+      expect(frozen.slide("s1").prompt.origin).to eq("p1")
     end
 
     it "brings what was done about questions from the state to rows, and back" do
