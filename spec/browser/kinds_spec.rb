@@ -411,8 +411,9 @@ RSpec.describe "Ways to answer, in real windows" do
       expect(desk).to have_css(".card-likes", text: "1")
       expect(other).to have_css(".card-like[aria-pressed=true]", text: "1")
       desk.click_button "→ Leaves"
-      desk.click_button "Pin"
       expect(screen).to have_css(".board-column", text: /Leaves.*Do they sleep/m)
+      expect(desk).to have_css(".board-column", text: /Leaves.*Do they sleep/m)
+      desk.click_button "Pin"
       expect(screen).to have_css(".post.is-pinned")
       [student, other, desk].each { |each| expect_accessible(each) }
       desk.find(".desk-panel .post", text: "air").click_button "Remove"

@@ -61,9 +61,11 @@ RSpec.describe "A slow phone" do
     JS
   end
 
+  # What another example has fetched is none of this one's.
   before do
     session
     seat
+    seat.driver.browser.execute_cdp("Network.clearBrowserCache")
     line(400)
   end
 

@@ -84,7 +84,7 @@ class PairsGame extends HTMLElement {
   async ask(cards) {
     const query = new URLSearchParams({ slide: this.closest("[data-slide]").dataset.slide, cards: cards.join(",") });
     try {
-      const reply = await fetch(`${this.closest("[data-turned]").dataset.turned}?${query}`, { signal: within(5000) });
+      const reply = await fetch(`${this.closest("[data-kinds]").dataset.kinds}/match/turned?${query}`, { signal: within(5000) });
       return reply.ok ? (await reply.json()).pair : undefined;
     } catch {
       return undefined;

@@ -36,9 +36,13 @@ module Roost
           named(document.fetch("kind")).new(id: document.fetch("id"), settings: document.except("id", "kind"))
         end
 
+        # What a kind's folder is called as a constant: "fill_in" is FillIn.
+        # @return [Symbol]
+        def constant(name) = name.split("_").map(&:capitalize).join.to_sym
+
         private
 
-        def folder(name) = const_get(name.capitalize, false)
+        def folder(name) = const_get(constant(name), false)
       end
     end
   end

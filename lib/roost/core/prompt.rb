@@ -61,7 +61,7 @@ module Roost
       def self.fitting(_slide) = {}
 
       # The kind's name in documents, folders and CSS classes.
-      def self.kind = @kind ||= name.split("::")[-2].downcase
+      def self.kind = @kind ||= name.split("::")[-2].gsub(/(?<=.)(?=[A-Z])/, "_").downcase
 
       # The parts that do one thing each (Kinds::Part).
       attr_reader :form, :reader, :marking, :tallying, :display, :handling, :simulation
@@ -174,7 +174,7 @@ module Roost
       def with_settings(changes) = self.class.new(id: id, settings: settings.merge(changes))
 
       def_delegators :form, :edited, :picturing, :corrected
-      def_delegators :reader, :read, :blank_answer?, :projected, :missing, :understood, :turned
+      def_delegators :reader, :read, :blank_answer?, :projected, :missing, :understood
       def_delegators :reader, :keypad_takes, :keypad_keys, :keypad
       def_delegators :marking, :mark
       def_delegators :tallying, :gathered, :tally, :for_class, :remark, :waiting

@@ -7,9 +7,9 @@ module Roost
       # @param kind [String] name of a kind
       # @return [Class] how it stands in a row of a sheet of questions
       def self.sheet_row(kind)
-        return SheetRow unless const_defined?(kind.capitalize, false)
+        return SheetRow unless const_defined?(Core::Kinds.constant(kind), false)
 
-        folder = const_get(kind.capitalize, false)
+        folder = const_get(Core::Kinds.constant(kind), false)
         folder.const_defined?(:SheetRow, false) ? folder.const_get(:SheetRow, false) : SheetRow
       end
 

@@ -56,6 +56,10 @@ module Roost
         streams.each { |stream| write(stream, event, mark) }
       end
 
+      # What is passed on to all as it came, without anything being read.
+      # @param text [String] that the pen drew
+      def relay(_session_id, _text) = nil
+
       private
 
       attr_reader :hub

@@ -31,8 +31,9 @@ module Roost
         @tick = tick
         @hub = Hub.new(on_close: method(:left))
         @questions = OpenQuestions.new
-        @dispatcher = Dispatcher.new(hub: @hub, audiences: audiences, renderer: renderer, on_moment: method(:noted))
-        @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew), on_ink: method(:pass_on), look: 5 * tick)
+        @audiences = audiences
+        @dispatcher = Dispatcher.new(hub: @hub, audiences: @audiences, renderer: renderer, on_moment: method(:noted))
+        @bus = Bus.new(on_notice: method(:noticed), on_return: method(:renew), on_ink: method(:relay), look: 5 * tick)
         @listeners = { state: [], seats: [] }
         @dirty = Set.new
         @gone = []
@@ -104,18 +105,13 @@ module Roost
         @dispatcher.notice(session_id, scope)
       end
 
-      # What the pen draws goes to every device as it is: no view is made, nothing is read.
-      def pass_on(session_id, text)
-        event = "event: ink\ndata: #{text}\n\n"
-        @hub.streams_of(session_id).each { |stream| @hub.write(stream, event) }
-      end
+      def relay(session_id, text) = @audiences.each { |audience| audience.relay(session_id, text) }
 
       def tell(scope, session_id) = @listeners.fetch(scope, []).each { |listener| listener.call(session_id) }
 
-      # Seats before the board that may stand at them.
       def audiences
-        [Audiences::Seats.new(@hub), Audiences::Screen.new(@hub), Audiences::Desk.new(@hub),
-         Audiences::Board.new(@hub, every: BOARDS * @tick)]
+        [Audiences::Board.new(@hub, every: BOARDS * @tick), Audiences::Desk.new(@hub), Audiences::Pen.new(@hub),
+         Audiences::Screen.new(@hub), Audiences::Seats.new(@hub)]
       end
 
       # Until the time is over or the engine stops.

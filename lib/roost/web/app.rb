@@ -94,15 +94,6 @@ module Roost
         # @return [Integer, nil]
         def whole(text) = text.is_a?(String) && text.match?(/\A\d{1,18}\z/) ? text.to_i : nil
 
-        # Two parts of a question that were turned over, sent with a comma between.
-        def turned_parts = text("cards").to_s.split(",", 2)
-
-        # What they make together.
-        def turned(pair)
-          content_type :json
-          JSON.generate({ pair: pair })
-        end
-
         # A text that was sent; nil of anything else.
         def text(name) = params[name].is_a?(String) ? params[name] : nil
       end

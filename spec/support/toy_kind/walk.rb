@@ -17,7 +17,7 @@ RSpec.describe "The toy kind" do
     key = -> { Roost::Store::Lessons.new.look(account, lesson).lesson.slides.first.prompt.settings["key"] }
     sleep 0.1 until key.call == 7
     desk.visit "/lessons/#{lesson}/preview/seat?slide=s1"
-    expect(desk).to have_css("toy-dial[data-awake]")
+    expect(desk).to have_css("toy-dial[data-awake][data-most='9']")
 
     session = Roost::Operations::StartSession.new.call(account, lesson, Roost::Core::Session::Options.form).value
     command(session, "begin")
@@ -25,6 +25,7 @@ RSpec.describe "The toy kind" do
     screen = window(:screen).tap { |each| each.visit "/screen/#{session.screen_key}" }
     expect(screen).to have_css(".toy-result", visible: :all) # empty yet
     seat = seat_window(:ada, session, as: "Ada")
+    expect(seat).to have_css("toy-dial[data-most='9']")
     seat.fill_in "The dial", with: "7"
     seat.click_button "Hand in"
     expect(desk).to have_css(".toy-result li", text: "turn 7: 1")
@@ -37,13 +38,15 @@ RSpec.describe "The toy kind" do
     desk.click_button "Double the dial"
     expect(screen).to have_css(".toy-result li", text: "turn 7: 2")
     command(session, "end")
+    desk.visit "/results/#{session.id}/students/#{Roost::Store::Seats.new.of(session.id).first.id}"
+    expect(desk).to have_css(".toy-review", text: "turned to 7 of 9")
     desk.visit "/results/#{session.id}/questions"
     expect(desk).to have_css(".toy-result li", text: "turn 7: 2")
     expect(Roost::Core::Analysis::Results.new(moment(session).record).lines.first.share).to eq(1)
   end
 
   it "goes into a sheet and back, and a practice class answers it" do
-    toy = Roost::Core::Kinds.named("toy").new(id: "p1", settings: { "key" => 3 })
+    toy = Roost::Core::Kinds.named("toy_dial").new(id: "p1", settings: { "key" => 3 })
     sheet = Roost::Exchange::QuestionSheet.new(->(_file) { true })
     csv = sheet.csv([slide("s1", prompt: toy)])
     read = Tempfile.create(["toy", ".csv"]) do |file|

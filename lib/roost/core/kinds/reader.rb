@@ -26,13 +26,6 @@ module Roost
         # @return [String, nil] nil where that is plain to see
         def understood(_value) = nil
 
-        # Two cards of a game that were turned over, each known to the seat by a name. Where the parts
-        # don't lie face down it tells nothing: it would tell the key.
-        # @param cards [Array(String, String)]
-        # @param names [Session::Handles]
-        # @return [Array(String, String), nil] the pair they make, as the form of an answer has it
-        def turned(_cards, _names) = nil
-
         # What a handheld keypad can answer it with, :letters or :digits; nil where it can't.
         # @return [Symbol, nil]
         def keypad_takes = nil

@@ -12,6 +12,8 @@ module Roost
       include Pictures
       include Badges
 
+      Web::Kinds.parts("Helpers").each { |helpers| include helpers }
+
       VIEWS = File.expand_path("../views", __dir__)
       # Views of kinds of prompt, by names that begin with kinds/.
       KINDS = File.expand_path("..", __dir__)
@@ -76,13 +78,6 @@ module Roost
       # What a part of a question is called in a page: by its id where one may know that.
       # @param id [String]
       def item_id(id) = id
-
-      # What a card that was given is called in a page.
-      # @param card [#key] nil where nobody is to know it
-      def card_id(card, slide) = card.key && card_name(card.key, slide)
-
-      # @param key [String] of a card, as Core knows it
-      def card_name(key, slide) = AnswerPictures.name(slide.id, key)
 
       # The address of a picture that was given: of a sketch, or on a card.
       # @param post [Integer] number of the card, 0 for a sketch

@@ -53,13 +53,8 @@ module Roost
         view.slide ? Marks.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html
       end
 
-      # Two cards of a pairs game that were turned over: whether they belong together is told one try
-      # at a time.
-      get "/:token/turned" do |token|
-        said = Operations::TurnParts.new.call(seat(token), text("slide"), turned_parts)
-        halt said.reason == Operations::TurnParts::TOO_MANY ? 429 : 409 unless said.ok?
-        turned(said.value)
-      end
+      FORM = "/:token"
+      extend Kinds::Routes
 
       # A picture for a card, as bytes; answers with what the card has to hold.
       post "/:token/pictures" do |token|
@@ -106,6 +101,13 @@ module Roost
       end
 
       helpers do
+        # @return [Array(Core::Prompt, Core::Session::Handles)] the question that is open here, and what its parts are called
+        def asked(token)
+          said = Operations::AskAbout.new.call(seat(token), text("slide"))
+          halt said.reason == Operations::AskAbout::TOO_MANY ? 429 : 409 unless said.ok?
+          said.value
+        end
+
         # @return [Hash] :id and :session_id of a seat
         def noting(token)
           Store::Seats.new.by_token(token) || halt(404, JSON.generate(state: "refused", message: NOT_KNOWN))

@@ -28,14 +28,11 @@ module Roost
         headers FRAMED
         view = Core::Session::Views.seats(moment, [Core::Session::Preview::SEAT]).keys.first
         page("preview/seat", title: "Seat", layout: "layouts/plain", bundle: "seat", theme: view.theme, view: view, now: 0.0,
-                             turned: "/lessons/#{number("id")}/preview/turned")
+                             kinds: "/lessons/#{number("id")}/preview/kinds")
       end
 
-      # Two cards of a pairs game that were turned over.
-      get "/:id/preview/turned" do
-        prompt = looked_at.lesson.slide(params["slide"].to_s)&.prompt || not_found
-        turned(prompt.turned(turned_parts, Core::Session::Handles::PLAIN))
-      end
+      FORM = "/:id/preview"
+      extend Kinds::Routes
 
       get "/:id/preview/screen" do
         headers FRAMED
@@ -45,6 +42,8 @@ module Roost
       end
 
       helpers do
+        def asked(_id) = [looked_at.lesson.slide(params["slide"].to_s)&.prompt || not_found, Core::Session::Handles::PLAIN]
+
         def moment = Core::Session::Preview.of(looked_at.lesson, params["slide"].to_s, told: params["told"] == "1")
       end
     end

@@ -12,6 +12,11 @@ module Roost
 
           of_prompt :game?, :keys, :own, :right_items
 
+          # Two cards of the game that were turned over, each known to the seat by a name. Where the parts don't lie face down it
+          # tells nothing: it would tell the key.
+          # @param cards [Array(String, String)]
+          # @param names [Session::Handles]
+          # @return [Array(String, String), nil] the pair they make, as the form of an answer has it
           def turned(cards, names)
             return nil unless game? && cards.length == 2
 

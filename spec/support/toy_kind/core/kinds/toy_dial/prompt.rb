@@ -3,7 +3,7 @@
 module Roost
   module Core
     module Kinds
-      module Toy
+      module ToyDial
         # Turns a dial from 0 to 9. The key is a number. Live on a board. A value is {"turn" => 0 to 9}.
         class Prompt < Core::Prompt
           def self.label = "Toy"
@@ -19,6 +19,8 @@ module Roost
           def keyed? = !settings["key"].nil?
 
           def board? = true
+
+          def most = 9
         end
       end
     end

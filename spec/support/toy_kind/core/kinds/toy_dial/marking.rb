@@ -3,7 +3,7 @@
 module Roost
   module Core
     module Kinds
-      module Toy
+      module ToyDial
         # Right or wrong.
         class Marking < Kinds::Marking
           def mark(value)

@@ -3,7 +3,7 @@
 module Roost
   module Core
     module Kinds
-      module Toy
+      module ToyDial
         # How often each turn was given, which the teacher may double.
         class Tallying < Kinds::Tallying
           Tally = Struct.new(:turns, :answered, keyword_init: true)

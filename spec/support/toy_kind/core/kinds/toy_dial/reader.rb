@@ -3,7 +3,7 @@
 module Roost
   module Core
     module Kinds
-      module Toy
+      module ToyDial
         # Reads what the dial says.
         class Reader < Kinds::Reader
           def read(raw, _names = nil)

@@ -3,7 +3,7 @@
 module Roost
   module Core
     module Kinds
-      module Toy
+      module ToyDial
         # Every student likes another turn.
         class Simulation < Kinds::Simulation
           def simulate(_student, random) = { "turn" => random.rand(10) }

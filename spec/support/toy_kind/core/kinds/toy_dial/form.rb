@@ -3,7 +3,7 @@
 module Roost
   module Core
     module Kinds
-      module Toy
+      module ToyDial
         # What a teacher says of it.
         class Form < Kinds::Form
           def edited(form)

@@ -3,7 +3,7 @@
 module Roost
   module Core
     module Kinds
-      module Toy
+      module ToyDial
         # One answer in words.
         class Display < Kinds::Display
           def plain(value) = "turned to #{value["turn"]}"

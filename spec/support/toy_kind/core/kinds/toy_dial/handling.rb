@@ -3,7 +3,7 @@
 module Roost
   module Core
     module Kinds
-      module Toy
+      module ToyDial
         # A command of its own.
         class Handling < Kinds::Handling
           COMMANDS = %w[double].freeze

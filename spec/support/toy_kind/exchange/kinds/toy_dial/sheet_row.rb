@@ -3,7 +3,7 @@
 module Roost
   module Exchange
     module Kinds
-      module Toy
+      module ToyDial
         # A dial as a row of a sheet of questions.
         class SheetRow < Kinds::SheetRow
           EXPLAINED = { "right" => "where the dial has to stand" }.freeze
