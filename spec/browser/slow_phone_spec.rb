@@ -42,7 +42,16 @@ RSpec.describe "A slow phone" do
 
   def soon
     300.times { return if yield || sleep(0.1).nil? }
-    raise "not within half a minute"
+    raise "not within half a minute: #{page_now}"
+  end
+
+  # How long the page has been there, how it came to be there, how its line is, and what it has fetched.
+  def page_now
+    seat.evaluate_script(<<~JS)
+      [Math.round(performance.now()), performance.getEntriesByType("navigation")[0].type, document.documentElement.dataset.line,
+        ...performance.getEntriesByType("resource").map(({ name, startTime, responseEnd, encodedBodySize, transferSize }) =>
+          [name.slice(-40), Math.round(startTime), Math.round(responseEnd), encodedBodySize, transferSize])]
+    JS
   end
 
   # Bytes that were on the line until the first picture of a slide was there; one that the phone has takes no time.
