@@ -16,7 +16,7 @@ export default [
         "error",
         {
           selector: "CallExpression[callee.property.name='at'][arguments.0.type='UnaryExpression']",
-          message: "Younger than the phones we write for: take last() from older.js.",
+          message: "Younger than the phones we write for: take last() from polyfills.js.",
         },
         {
           selector: "CallExpression[callee.property.name=/^(?:findLast|findLastIndex|toSorted|toReversed|toSpliced|hasOwn)$/]",
@@ -30,5 +30,5 @@ export default [
     },
   },
   { files: ["**/*.mjs"], languageOptions: { globals: { ...globals.node } }, rules: { "no-restricted-syntax": "off" } },
-  { files: ["assets/js/worker.js"], languageOptions: { globals: { ...globals.serviceworker } } },
+  { files: ["assets/js/seat/worker.js"], languageOptions: { globals: { ...globals.serviceworker } } },
 ];

@@ -31,7 +31,7 @@ RSpec.describe Roost::Core::Formula do
     all = formulas.values.map(&:first) +
           Array.new(2_000) { Array.new(drawn.rand(400)) { parts[((drawn.rand**2) * parts.length).floor] }.join }
     said, = Open3.capture3("node", "--input-type=module", "-e", <<~JS, stdin_data: JSON.generate(all), chdir: Roost::Settings::ROOT)
-      import { settable } from "#{Roost::Settings::ROOT}/assets/js/formula.js";
+      import { settable } from "#{Roost::Settings::ROOT}/assets/js/shared/formula.js";
       import { readFileSync } from "node:fs";
       console.log(JSON.stringify(JSON.parse(readFileSync(0, "utf8")).map(settable)));
     JS

@@ -1,7 +1,7 @@
 // Two lists to pair: an item on one side is chosen, then its partner on the other; with a
 // mouse or a pen also by dragging from one to the other. On a wide screen lines join what is
 // paired, on a narrow one the partner moves to its item. The hidden field holds {left: right}.
-import { make } from "../../js/svg-tools.js";
+import { make } from "../../js/shared/svg-tools.js";
 
 class MatchPairs extends HTMLElement {
   connectedCallback() {

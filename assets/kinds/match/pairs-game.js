@@ -2,7 +2,7 @@
 // face up, others are turned back. Tries are counted. What belongs together only the server
 // knows: it is asked for each try. The hidden fields hold {left: right} of the pairs found, the
 // cards that are up, and the tries.
-import { within } from "../../js/older.js";
+import { within } from "../../js/shared/polyfills.js";
 
 const LOOK = 1100; // milliseconds before two that don't belong together are turned back
 

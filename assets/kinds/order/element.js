@@ -1,6 +1,6 @@
 // Items to put into order: by dragging, with the arrow buttons, or with the arrow keys while
 // an item is in focus. The hidden field holds the ids.
-import { fetchLibrary } from "../../js/later.js";
+import { fetchLibrary } from "../../js/shared/later.js";
 
 const KEYS = { ArrowUp: -1, ArrowLeft: -1, ArrowDown: 1, ArrowRight: 1 };
 

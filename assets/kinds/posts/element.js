@@ -1,6 +1,6 @@
 // Cards a seat adds to the board, each with a text, an emoji, a picture; and its likes of
 // others' cards, which stand on the board outside the form. The hidden fields hold them as JSON.
-import { smaller } from "../../js/photo.js";
+import { smaller } from "../../js/shared/photo.js";
 
 const LARGEST = 1600; // pixels a side; a phone's camera makes more than a card needs
 

@@ -3,9 +3,9 @@
 // pressure makes its line wider; by keyboard the arrow keys move a pen over the sheet and the
 // space bar puts it down and lifts it. Strokes stay vectors in whole units of the sheet; the hidden
 // field holds them as JSON, also of a stroke that is still being drawn.
-import { TWO_POINTS, distance, drawn, outline, simplified } from "../../js/strokes.js";
-import { ARROWS, make } from "../../js/svg-tools.js";
-import { last } from "../../js/older.js";
+import { TWO_POINTS, distance, drawn, outline, simplified } from "../../js/shared/strokes.js";
+import { ARROWS, make } from "../../js/shared/svg-tools.js";
+import { last } from "../../js/shared/polyfills.js";
 
 const WIDTH = 1200;
 const HEIGHT = 900;

@@ -1,8 +1,8 @@
 // Regions on a picture, for the teacher: circles, rectangles and polygons that are dragged by
 // their inside and shaped by their handles, all of it by keyboard too. The hidden field holds
 // them as JSON, in fractions of the picture's width and height.
-import { ARROWS, clamp, holdPage, make, place } from "../../js/svg-tools.js";
-import { spliced } from "../../js/older.js";
+import { ARROWS, clamp, holdPage, make, place } from "../../js/shared/svg-tools.js";
+import { spliced } from "../../js/shared/polyfills.js";
 
 const STEP = 0.01;
 const LEAST = 0.01; // of a region's half size

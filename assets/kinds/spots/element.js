@@ -1,8 +1,8 @@
 // A picture to place spots on: a tap places one, dragging moves it, and by keyboard a button
 // adds one and the arrow keys move it. Zooming with two fingers is the browser's own and
 // places nothing: only a click does. The hidden field holds [[x, y, label], …] in fractions.
-import { ARROWS, clamp, holdPage, make, place } from "../../js/svg-tools.js";
-import { last } from "../../js/older.js";
+import { ARROWS, clamp, holdPage, make, place } from "../../js/shared/svg-tools.js";
+import { last } from "../../js/shared/polyfills.js";
 
 const STEP = 0.02;
 const FINE = 0.004;

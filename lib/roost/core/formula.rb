@@ -6,7 +6,7 @@ module Roost
     # formula: nothing may stand between the sign and the formula, and no digit after it.
     #
     # What is nested too deep, or too large, would stop the browsers of everybody who is shown it. It is shown as it was
-    # written, and not taken as an answer. assets/js/formula.js says the same on devices.
+    # written, and not taken as an answer. assets/js/shared/formula.js says the same on devices.
     module Formula
       PATTERN = /\$\$(?<block>[^$]+?)\$\$|(?<![\\$])\$(?<line>[^\s$`](?:[^$`\n]*[^\s$`\\])?)\$(?!\d)/
       # As how many words one counts (rules.md, points).

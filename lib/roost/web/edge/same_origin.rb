@@ -10,7 +10,7 @@ module Roost
 
       TOO_LONG = "This page had been open too long. Go back, reload it, and try again."
 
-      # A page of ours goes on with the token that comes along (assets/js/token.js): its teacher has signed in anew, in
+      # A page of ours goes on with the token that comes along (assets/js/shared/token.js): its teacher has signed in anew, in
       # another window. Other sites can't read it.
       def deny(env)
         [403, { "content-type" => "text/html; charset=utf-8", "x-csrf-token" => self.class.token(session(env)) }, [words(env)]]

@@ -8,7 +8,7 @@ module Roost
   module Web
     # A teacher's text: Markdown to HTML, cleaned. Headings start below the slide's own.
     # Formulas stand between dollar signs, $ … $ in a line and $$ … $$ in a line of their
-    # own, and become <tex-formula>, which the device sets (assets/js/elements/tex-formula.js).
+    # own, and become <tex-formula>, which the device sets (assets/js/shared/elements/tex-formula.js).
     # A price is no formula: nothing may stand between the sign and the formula, and no
     # digit after it.
     module Markdown

@@ -3,7 +3,7 @@
 module Roost
   module Web
     # Pictures of a seat: they wait for their turn, so that they never hold up an answer on a slow
-    # line (assets/js/pictures.js). Included where students' devices are rendered for.
+    # line (assets/js/seat/pictures.js). Included where students' devices are rendered for.
     module Queued
       def picture_tag(picture, css: nil, alt: picture.alt, **)
         waiting_tag(picture_source(picture), css: css, alt: alt, width: picture.width, height: picture.height)

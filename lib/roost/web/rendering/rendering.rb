@@ -140,7 +140,7 @@ module Roost
         "#{number}#{ending}"
       end
 
-      # What stands for something that was given: at the Desk a button that lights who gave it (assets/js/lit.js), elsewhere
+      # What stands for something that was given: at the Desk a button that lights who gave it (highlight.js), elsewhere
       # just what it is.
       # @param part [String] as the kind's tally_parts names it
       # @param called [String, nil] how the teacher would call it; nil where its own words say that

@@ -2,7 +2,7 @@
 
 module Roost
   module Web
-    # Strokes of a drawing as SVG text, as assets/js/strokes.js draws them. Everything here is safe to
+    # Strokes of a drawing as SVG text, as assets/js/shared/strokes.js draws them. Everything here is safe to
     # put into a page as it is.
     module Strokes
       WIDTHS = { "pen" => 6, "line" => 6, "arrow" => 6, "rectangle" => 6, "ellipse" => 6, "highlighter" => 30 }.freeze

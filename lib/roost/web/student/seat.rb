@@ -20,7 +20,7 @@ module Roost
       NOT_HERE = ["This seat is not known", "Join again with the code on the board."].freeze
       set :pace, Pace.new(**PACE)
 
-      # What shows a page of ours where there is no line (assets/js/worker.js). Changes with the assets,
+      # What shows a page of ours where there is no line (assets/js/seat/worker.js). Changes with the assets,
       # so that browsers take the new ones.
       get "/worker.js" do
         content_type "text/javascript"

@@ -3,7 +3,7 @@
 module Roost
   module Web
     # What happens at a seat, in sentences for whoever does not see it happen: the device says those
-    # that are new (assets/js/news.js). What the student does herself is said by the device alone.
+    # that are new (assets/js/seat/news.js). What the student does herself is said by the device alone.
     module SeatNews
       STATUS = { right: "Right.", part: "Partly right.", wrong: "Not right this time.", blank: "You gave no answer.",
                  set_aside: "This question doesn't count." }.freeze

@@ -3,7 +3,7 @@
 module Roost
   module Web
     # A student at work in a quiz at their own speed: parts of their seat's page, which asks for them
-    # (assets/js/elements/seat-sitting.js). The token of the seat is all it is known by.
+    # (assets/js/seat/elements/seat-sitting.js). The token of the seat is all it is known by.
     class Sitting < App
       include Marks
       include Queued

@@ -1,6 +1,6 @@
 // Text that the server will never take as an answer: it stays on the device with the reason, until the student has copied it,
 // sent it to their teacher as it was typed, or thrown it away.
-import * as kept from "./kept.js";
+import * as storage from "../shared/storage.js";
 
 const PLAIN = /^[^[{]/; // a text a student wrote, and not a drawing or a list
 const MOST = 40; // questions
@@ -15,11 +15,11 @@ export const words = (fields) =>
     .join("\n");
 
 // @returns what is kept of a seat: question to {slide, fields, reason, at}
-export const all = (token) => kept.get(keyOf(token)) ?? {};
+export const all = (token) => storage.get(keyOf(token)) ?? {};
 
 export function keep(token, question, { slide, fields }, reason) {
   const list = Object.entries({ ...all(token), [question]: { slide, fields, reason, at: Date.now() } });
-  kept.set(keyOf(token), Object.fromEntries(list.slice(-MOST)));
+  storage.set(keyOf(token), Object.fromEntries(list.slice(-MOST)));
   dispatchEvent(new CustomEvent("roost:refused"));
 }
 
@@ -27,7 +27,7 @@ export function forget(token, question) {
   const left = all(token);
   if (!(question in left)) return;
   delete left[question];
-  if (Object.keys(left).length) kept.set(keyOf(token), left);
-  else kept.remove(keyOf(token));
+  if (Object.keys(left).length) storage.set(keyOf(token), left);
+  else storage.remove(keyOf(token));
   dispatchEvent(new CustomEvent("roost:refused"));
 }

@@ -2,7 +2,7 @@
 // elsewhere in the page, so the form has to be told of them. What was typed after a save went off is
 // not put back by that save's answer. Enter goes on to the next line, and adds one after the last.
 import htmx from "htmx.org/dist/htmx.esm.js";
-import { last } from "./older.js";
+import { last } from "../shared/polyfills.js";
 
 const autosave = (field) => (field.form?.matches?.("[data-autosave]") ? field.form : null);
 const fresh = new Set(); // fields typed into since the last save of their form was put together

@@ -1,7 +1,7 @@
 // A student at work in a quiz at their own speed. What is shown comes from the server, one slide at a time;
 // what was written is sent before one moves on.
-import * as kept from "../kept.js";
-import { say } from "../say.js";
+import * as storage from "../../shared/storage.js";
+import { say } from "../../shared/say.js";
 import { sent } from "./seat-answer.js";
 import { Ahead } from "../ahead.js";
 
@@ -43,7 +43,7 @@ class SeatSitting extends HTMLElement {
 
   // A page that comes without a line shows where one was.
   async begin() {
-    if (!(await this.show("GET"))) await this.offline(kept.get(this.placeKey));
+    if (!(await this.show("GET"))) await this.offline(storage.get(this.placeKey));
   }
 
   disconnectedCallback() {
@@ -132,7 +132,7 @@ class SeatSitting extends HTMLElement {
     window.htmx.process(this);
     this.missed(true, KEPT);
     this.ownPlace = place;
-    kept.set(this.placeKey, place);
+    storage.set(this.placeKey, place);
     return true;
   }
 
@@ -175,11 +175,11 @@ class SeatSitting extends HTMLElement {
   keep() {
     const here = Number(this.querySelector(".step[aria-current]")?.dataset.to);
     if (!here) {
-      kept.remove(this.placeKey);
+      storage.remove(this.placeKey);
       this.ahead.forget();
       return;
     }
-    kept.set(this.placeKey, here);
+    storage.set(this.placeKey, here);
     this.ahead.look(
       [...this.querySelectorAll(".step:enabled")].map((step) => Number(step.dataset.to)),
       here,

@@ -5,7 +5,7 @@
 // A browser opens six connections a host, and streams keep theirs. So at most four windows
 // of one browser hold a stream; a further one fetches its page every two seconds until
 // another window is closed.
-import { within } from "./older.js";
+import { within } from "./polyfills.js";
 
 const SLOTS = 4;
 const POLL = 2000;

@@ -2,8 +2,8 @@
 // can go on and back without a line. Where the browser keeps nothing for pages like ours, they are there until the page is
 // left.
 import { addressFor } from "./pictures.js";
-import * as kept from "./kept.js";
-import { say } from "./say.js";
+import * as storage from "../shared/storage.js";
+import { say } from "../shared/say.js";
 
 const TOLD = "roost.pictures.told";
 const STORE = "roost.sitting";
@@ -82,8 +82,8 @@ export class Ahead {
       if (!picture?.ok) continue;
       this.room -= Number(picture.headers.get("content-length") ?? 100_000);
       await store.put(address, picture).catch(() => {});
-      if (kept.get(TOLD)) continue;
-      kept.set(TOLD, true);
+      if (storage.get(TOLD)) continue;
+      storage.set(TOLD, true);
       say("The next slides and their pictures are kept on this device, so that you can continue without a connection.");
     }
   }

@@ -1,7 +1,7 @@
 // The student's own notes, a text for each slide and attempt at it, which begins with that of the attempt before. They are kept
 // on the device until the server has them, as drafts of answers are. While somebody writes, the text stays that of the slide it
 // was begun on.
-import * as kept from "../kept.js";
+import * as storage from "../../shared/storage.js";
 import { Outbox, questionOf } from "../outbox.js";
 
 const PAUSE = 800; // milliseconds without a change before it is sent
@@ -69,7 +69,7 @@ class OwnNotes extends HTMLElement {
 
   come(place) {
     this.querySelector("[data-on]").textContent = `on “${place.querySelector("h1")?.textContent.trim() ?? "this slide"}”`;
-    this.show(Boolean(kept.get(OPEN)));
+    this.show(Boolean(storage.get(OPEN)));
     this.fill();
   }
 
@@ -90,8 +90,8 @@ class OwnNotes extends HTMLElement {
   // What the student wants, here and on the slides that come.
   open(wanted) {
     this.show(wanted);
-    if (wanted) kept.set(OPEN, true);
-    else kept.remove(OPEN);
+    if (wanted) storage.set(OPEN, true);
+    else storage.remove(OPEN);
     if (wanted) this.area.focus();
   }
 

@@ -1,7 +1,7 @@
 // How much time is left, in words, from data-left seconds: the device's own clock does not matter. Whoever does
 // not want to see it hides it, until the last five minutes.
-import * as kept from "../kept.js";
-import { say } from "../say.js";
+import * as storage from "../../shared/storage.js";
+import { say } from "../../shared/say.js";
 
 const HIDDEN = "roost.time.hidden";
 const SHORT = 300; // seconds: from then on it is shown to all
@@ -23,7 +23,7 @@ class TimeLeft extends HTMLElement {
     this.innerHTML = '<span class="time-words"></span> <button type="button" class="button is-small is-quiet"></button>';
     this.button = this.querySelector("button");
     this.button.addEventListener("click", () => {
-      kept.set(HIDDEN, !kept.get(HIDDEN));
+      storage.set(HIDDEN, !storage.get(HIDDEN));
       this.draw();
     });
     this.begin();
@@ -47,7 +47,7 @@ class TimeLeft extends HTMLElement {
 
   draw() {
     const left = (this.ends - performance.now()) / 1000;
-    const hidden = left > SHORT && Boolean(kept.get(HIDDEN));
+    const hidden = left > SHORT && Boolean(storage.get(HIDDEN));
     const line = hidden ? "" : words(left);
     const label = this.querySelector(".time-words");
     if (label.textContent !== line) label.textContent = line;

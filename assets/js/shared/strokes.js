@@ -1,7 +1,7 @@
 // Strokes of a drawing as SVG, as web/rendering/strokes.rb draws them, and what can be reckoned with
 // them: whole units of a sheet.
 import { make } from "./svg-tools.js";
-import { last } from "./older.js";
+import { last } from "./polyfills.js";
 
 export const TWO_POINTS = ["line", "arrow", "rectangle", "ellipse"];
 const WIDTHS = { pen: 6, line: 6, arrow: 6, rectangle: 6, ellipse: 6, highlighter: 30 };

@@ -1,8 +1,8 @@
 // At a seat everything changes by itself, and whoever does not see it has to be told: what is new is
 // said once; on a new slide, and when the lesson begins or ends, focus goes to the heading, which says
 // where one is; and it comes back from "Eyes up" to where it was. It never falls to the page itself.
-import { say } from "./say.js";
-import { shown } from "./older.js";
+import { say } from "../shared/say.js";
+import { shown } from "../shared/polyfills.js";
 
 const seat = document.querySelector("#seat[data-token]");
 let before = null;

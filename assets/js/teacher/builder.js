@@ -1,8 +1,8 @@
 // The builder: slides are put into order by dragging (the arrows above the list do the same
 // by keyboard), several can be chosen at once, and what colleagues do shows up.
 import { closeDialog, openDialog } from "./dialogs.js";
-import { fetchLibrary } from "./later.js";
-import { last, submitForm } from "./older.js";
+import { fetchLibrary } from "../shared/later.js";
+import { last, submitForm } from "../shared/polyfills.js";
 
 const NEWS = 5000;
 const builder = () => document.querySelector(".builder[data-lesson]");

@@ -2,7 +2,7 @@
 // the teacher as it was typed. On the page of a seat that is no longer this device's, what waits here is sent first.
 import { Outbox } from "../outbox.js";
 import * as refused from "../refused.js";
-import { say } from "../say.js";
+import { say } from "../../shared/say.js";
 
 class RefusedTexts extends HTMLElement {
   connectedCallback() {

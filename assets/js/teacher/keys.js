@@ -1,11 +1,11 @@
 // The keys of the Desk: which letter presses which button, and whether any does. The teacher's own,
 // kept on the device. Arrow keys always work; letters only where focus is in nothing that takes keys.
-import * as kept from "./kept.js";
-import { shown } from "./older.js";
+import * as storage from "../shared/storage.js";
+import { shown } from "../shared/polyfills.js";
 
 const KEY = "roost.desk.keys";
 const CONTROLS = "a[href], button, input, select, textarea, summary, [tabindex], [contenteditable], dialog[open]";
-const settings = () => ({ on: true, letters: {}, ...kept.get(KEY) });
+const settings = () => ({ on: true, letters: {}, ...storage.get(KEY) });
 
 // The letter of a button now.
 export const letter = (button) => settings().letters[button.dataset.key] ?? button.dataset.key;
@@ -35,7 +35,7 @@ function draw(form) {
 function change(form, field) {
   const now = settings();
   if (field.name === "on") {
-    kept.set(KEY, { ...now, on: field.checked });
+    storage.set(KEY, { ...now, on: field.checked });
     draw(form);
     return;
   }
@@ -44,7 +44,7 @@ function change(form, field) {
     (other) => other !== field && other.value.toLowerCase() === typed,
   );
   if (typed.length === 1 && !taken) {
-    kept.set(KEY, { ...now, letters: { ...now.letters, [field.dataset.letter]: typed } });
+    storage.set(KEY, { ...now, letters: { ...now.letters, [field.dataset.letter]: typed } });
     draw(form);
     return;
   }
@@ -60,7 +60,7 @@ if (form) {
   draw(form);
   form.addEventListener("change", ({ target }) => change(form, target));
   form.addEventListener("reset", () => {
-    kept.remove(KEY);
+    storage.remove(KEY);
     setTimeout(() => draw(form));
   });
 }

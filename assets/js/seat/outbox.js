@@ -3,9 +3,9 @@
 // and a rising number. It says which window wrote it and over what, so that another window's text
 // is not written over unseen; and how long the question had been here and how often it was tried,
 // so that an answer given in time is not lost to a slow line.
-import * as kept from "./kept.js";
+import * as storage from "../shared/storage.js";
 import * as refused from "./refused.js";
-import { last, within } from "./older.js";
+import { last, within } from "../shared/polyfills.js";
 
 const RETRY = [500, 1000, 2000, 3000];
 const PATIENCE = 8000;
@@ -30,7 +30,7 @@ export class Outbox extends EventTarget {
     this.bases = {};
     this.failures = 0;
     // Of windows of this seat that were left, or are still open: what they send is the same save.
-    this.others = kept.keys(`roost.${name}.${token}.`).map((key) => ({ key, saves: kept.get(key) ?? {} }));
+    this.others = storage.keys(`roost.${name}.${token}.`).map((key) => ({ key, saves: storage.get(key) ?? {} }));
     // Whatever says that the line is there again: what waits does not wait for its next turn.
     for (const sign of ["online", "roost:line"])
       addEventListener(sign, () => {
@@ -106,8 +106,8 @@ export class Outbox extends EventTarget {
 
   keep() {
     for (const { key, saves } of [{ key: this.key, saves: this.waiting }, ...this.others]) {
-      if (Object.keys(saves).length) kept.set(key, saves);
-      else kept.remove(key);
+      if (Object.keys(saves).length) storage.set(key, saves);
+      else storage.remove(key);
     }
   }
 

@@ -1,7 +1,7 @@
 // The answering part of a seat: saves drafts while the student works, hands in, and
 // always says where the answer is. Knows nothing of the kinds: it sends what the form holds.
-import { works } from "../kept.js";
-import { say } from "../say.js";
+import { works } from "../../shared/storage.js";
+import { say } from "../../shared/say.js";
 import { Outbox, Rehearsal, questionOf } from "../outbox.js";
 
 // Milliseconds without a change before a draft is sent, and the longest a change waits.

@@ -1,6 +1,6 @@
 // The device remembers its last seats, and on the front door offers them back: to those who can say
 // whose they are, since other children use the device, too.
-import * as kept from "../kept.js";
+import * as storage from "../../shared/storage.js";
 
 const KEY = "roost.seats";
 const KEEP = 3;
@@ -8,14 +8,14 @@ const HOURS = 8;
 
 // For so long, and that of an assignment until it closes.
 const remembered = () =>
-  (kept.get(KEY) ?? []).filter((seat) => Date.now() < Math.max(seat.at + HOURS * 3600e3, (seat.until ?? 0) * 1000));
+  (storage.get(KEY) ?? []).filter((seat) => Date.now() < Math.max(seat.at + HOURS * 3600e3, (seat.until ?? 0) * 1000));
 
 const seat = document.querySelector("[data-token]");
 if (seat) {
   const { token, name, title, until } = seat.dataset;
   const others = remembered().filter((other) => other.token !== token);
-  kept.set(KEY, [{ token, name, title, until: Number(until ?? 0), at: Date.now() }, ...others].slice(0, KEEP));
-  document.querySelector(".no-storage").hidden = kept.works;
+  storage.set(KEY, [{ token, name, title, until: Number(until ?? 0), at: Date.now() }, ...others].slice(0, KEEP));
+  document.querySelector(".no-storage").hidden = storage.works;
 }
 
 class SeatMemory extends HTMLElement {

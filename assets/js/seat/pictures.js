@@ -3,7 +3,7 @@
 // slow a small one comes first and the fitting one when nothing else is going on; then what the
 // next slide will show. The page holds data-src and data-widths (see lib/roost/web/rendering/queued.rb).
 import htmx from "htmx.org/dist/htmx.esm.js";
-import { last } from "./older.js";
+import { last } from "../shared/polyfills.js";
 
 const AT_A_TIME = 2;
 const SLOW = 150; // kB/s

@@ -2,7 +2,7 @@
 // where to get to, or after what (data-after), so one that arrives twice does its work once; beyond
 // that, a second click within half a second is taken for the first.
 import { pressed } from "./keys.js";
-import { send } from "./token.js";
+import { send } from "../shared/token.js";
 import { closeDialog, openDialog } from "./dialogs.js";
 
 const REST = 500;

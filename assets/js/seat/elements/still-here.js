@@ -1,6 +1,6 @@
 // On the page that stands in for a seat's while there is no line: what is on the device and not
 // sent yet. Looks whether the line is back, and then goes on.
-import * as kept from "../kept.js";
+import * as storage from "../../shared/storage.js";
 
 const LOOK = 4000;
 const PLAIN = /^[^[{]/; // a text a student wrote, and not a drawing or a list
@@ -8,8 +8,8 @@ const PLAIN = /^[^[{]/; // a text a student wrote, and not a drawing or a list
 class StillHere extends HTMLElement {
   connectedCallback() {
     const token = location.pathname.split("/").pop();
-    const keys = ["outbox", "notes"].flatMap((name) => kept.keys(`roost.${name}.${token}.`));
-    const saves = keys.flatMap((key) => Object.values(kept.get(key) ?? {}));
+    const keys = ["outbox", "notes"].flatMap((name) => storage.keys(`roost.${name}.${token}.`));
+    const saves = keys.flatMap((key) => Object.values(storage.get(key) ?? {}));
     const texts = saves.map(({ fields }) =>
       Object.values(fields)
         .flat()

@@ -1,10 +1,10 @@
 // Files on their way: pictures are made smaller on the device and sent one by one, with how far
 // each has come; the form then goes off with what the server calls them. What is too large is said
 // where one stands, before anything is sent.
-import * as kept from "./kept.js";
-import { smaller } from "./photo.js";
-import { headers, renew } from "./token.js";
-import { submitForm } from "./older.js";
+import * as storage from "../shared/storage.js";
+import { smaller } from "../shared/photo.js";
+import { headers, renew } from "../shared/token.js";
+import { submitForm } from "../shared/polyfills.js";
 
 const SIDE = 2000; // pixels; the server keeps no more
 const SMALL = 1.5e6; // bytes of a picture that goes as it is
@@ -44,15 +44,15 @@ function refuse(input, sentences) {
 // What there is to know of a picture that was kept.
 function remark(input, sentences) {
   if (!sentences.length) return;
-  if (!input.form.hasAttribute("hx-post")) kept.set(REMARKS, sentences);
+  if (!input.form.hasAttribute("hx-post")) storage.set(REMARKS, sentences);
   place(input).append(
     ...sentences.map((sentence) => Object.assign(document.createElement("p"), { className: "note", textContent: sentence })),
   );
 }
 
-const left = kept.get(REMARKS);
+const left = storage.get(REMARKS);
 if (left) {
-  kept.remove(REMARKS);
+  storage.remove(REMARKS);
   const notes = left.map((sentence) => Object.assign(document.createElement("p"), { className: "note", textContent: sentence }));
   document.querySelector("#refusals, main")?.prepend(...notes);
 }

@@ -1,6 +1,6 @@
 // Small things of the teachers' forms: saves carry the newest text and revision, even
 // when they waited for an earlier save; asking before deleting.
-import { formData, submitForm } from "./older.js";
+import { formData, submitForm } from "../shared/polyfills.js";
 
 const rev = () => document.querySelector("form[data-autosave] [name=rev]").value;
 
