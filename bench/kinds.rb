@@ -95,7 +95,7 @@ module Bench
     def to_desk(prompt)
       rooms = SIZES.map { |size| room(prompt, size) }
       # Answers are read again for two seconds after they came; the lesson has gone on for longer.
-      sleep Roost::Live::Mirror::OVERLAP + 0.3
+      sleep Roost::Live::SessionCache::OVERLAP + 0.3
       rooms.each { |room| Roost::Live::Bus.announce(room.session.id, :state) }
       turns = Array.new(TURNS) { |turn| rooms.map { |room| arrival(room, room.size + turn) } }
       SIZES.zip(turns.transpose.map { |times| Bench.median(times) }).to_h

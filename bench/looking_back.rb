@@ -41,7 +41,7 @@ module Bench
     # The sessions of a class in a year, in all of which one student took part.
     # @return [String] that student's pass
     def year(klass)
-      roll = Roost::Core::Roll.read([[1, { name: "Ada Lindqvist" }]]).value
+      roll = Roost::Core::ClassList.read([[1, { name: "Ada Lindqvist" }]]).value
       Roost::Operations::FillClass.new.fill(@account, klass, roll)
       student, pass = Roost::Operations::StudentPasses.new.of_class(@account, klass).first
       sessions = Array.new(SESSIONS) { ended(CLASS, klass) }

@@ -139,9 +139,9 @@ module Bench
     # @return [Float] milliseconds, the median
     def work(questions)
       session, tokens = quiz(questions, questions - 1)
-      mirror = Roost::Live::Mirror.new(session.id)
+      mirror = Roost::Live::SessionCache.new(session.id)
       page = Roost::Web::Fragments.new
-      2.times { mirror.moment.tap { sleep Roost::Live::Mirror::OVERLAP + 0.1 } }
+      2.times { mirror.moment.tap { sleep Roost::Live::SessionCache::OVERLAP + 0.1 } }
       times = tokens.map do |token|
         give(session, Roost::Store::Seats.new.by_token(token), questions - 1)
         began = Bench.clock

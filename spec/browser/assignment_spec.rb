@@ -12,7 +12,7 @@ RSpec.describe "An assignment, on students' devices and the teacher's" do
 
   def fill(*names)
     rows = names.each_with_index.map { |name, place| [place + 1, { name: name }] }
-    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::Roll.read(rows).value)
+    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::ClassList.read(rows).value)
     Roost::Operations::StudentPasses.new.of_class(account, kestrel).map(&:last)
   end
 

@@ -8,7 +8,7 @@ RSpec.describe "What a teacher does all the time" do
 
   def klass(name, list)
     Roost::Operations::KeepClass.new.create(account, { "name" => name }).value.tap do |id|
-      Roost::Operations::FillClass.new.fill(account, id, Roost::Core::Roll.paste(list).value)
+      Roost::Operations::FillClass.new.fill(account, id, Roost::Core::ClassList.paste(list).value)
     end
   end
 

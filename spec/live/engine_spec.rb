@@ -17,7 +17,7 @@ RSpec.describe Roost::Live::Engine do
 
       def for_seat(html, _view, _seat_id) = html
       def screen(view, _now) = "screen on #{view.slide&.id} answered #{view.answered}"
-      def desk(view, _now) = "desk on #{view.slide&.id} here #{view.birds.count(&:here)}"
+      def desk(view, _now) = "desk on #{view.slide&.id} here #{view.seat_statuses.count(&:here)}"
     end.new
   end
 

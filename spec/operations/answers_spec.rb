@@ -225,14 +225,14 @@ RSpec.describe "Answering" do
 
   it "reads only what changed since, and still sees every change" do
     command(session, "jump", slide: "s2")
-    mirror = Roost::Live::Mirror.new(session.id)
+    cache = Roost::Live::SessionCache.new(session.id)
     seats = Array.new(5) { |number| take_seat(session, "Student #{number}").first }
     counts = seats.map do |each|
       save(session, each, "s2", { "options" => ["o1"] })
-      mirror.moment.given("s2").length
+      cache.moment.given("s2").length
     end
     expect(counts).to eq([1, 2, 3, 4, 5])
     save(session, seats.first, "s2", { "options" => ["o2"] }, save_no: 2)
-    expect(mirror.moment.tally("s2").rows.map(&:count)).to eq([4, 1])
+    expect(cache.moment.tally("s2").rows.map(&:count)).to eq([4, 1])
   end
 end

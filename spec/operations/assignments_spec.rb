@@ -12,7 +12,7 @@ RSpec.describe "An assignment" do
 
   before do
     rows = ["Ada Lindqvist", "Bo Marsh"].each_with_index.map { |name, place| [place + 1, { name: name }] }
-    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::Roll.read(rows).value)
+    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::ClassList.read(rows).value)
   end
 
   # @param opens, closes [Numeric] hours from now

@@ -26,7 +26,7 @@ RSpec.describe "Who is here, late or gone" do
     command(session, "begin")
     command(session, "jump", slide: "s3")
     save(session, ada, "s3", { "options" => ["o1"] })
-    bird = moment(session).birds.first
+    bird = moment(session).seat_statuses.first
     expect([bird.state, bird.here]).to eq([:answered, false])
     html = Roost::Web::Fragments.new.desk(Roost::Core::Session::Views.desk(moment(session)), 0.0)
     expect(Nokogiri::HTML5.fragment(html).css(".desk-here, .desk-counts").map { |each| each.text.split.join(" ") })

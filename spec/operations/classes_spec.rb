@@ -90,7 +90,7 @@ RSpec.describe "Classes and their students" do
       back = Tempfile.create("back") do |file|
         (file << Roost::Exchange::ClassSheet.csv([ada])).flush && Roost::Exchange::ClassSheet.read(file.path).value
       end
-      expect(Roost::Core::RollDifference.new(back, present: [ada]).changing).to eq([])
+      expect(Roost::Core::ClassListDifference.new(back, present: [ada]).changing).to eq([])
     end
 
     it "says what is wrong with a sheet of something else" do
@@ -230,7 +230,7 @@ RSpec.describe "Classes and their students" do
       expect(said.find { |each| !each.ok? }.reason).to start_with("Somebody has joined under that name already.")
       stranger = students.of_class(a_class("Other", "Zeb Winslow")).first
       expect([join(row, nil, student_id: stranger.id), join(row, "Zeb"), join(row, nil)].map(&:reason).uniq)
-        .to eq([Roost::Operations::WhoComes::PICK])
+        .to eq([Roost::Operations::ParticipantLookup::PICK])
       expect(join(row, "bo marsh")).to be_ok
       expect(seats(row)).to eq([["Ada", ada.id], [bo.shown_name, bo.id]])
       expect(moment(row).missing.map(&:name)).to eq(["Bo Moss"])
@@ -285,7 +285,7 @@ RSpec.describe "Classes and their students" do
       call = ->(name, device) { Roost::Operations::JoinSession.new.call(row.code, name, device: device) }
       call.call("Ada", "a" * 40)
       command(row, "by_hand")
-      expect([call.call("Ada", "a" * 40).ok?, call.call("Bo", "b" * 40).reason]).to eq([true, Roost::Operations::WhoComes::BY_HAND])
+      expect([call.call("Ada", "a" * 40).ok?, call.call("Bo", "b" * 40).reason]).to eq([true, Roost::Operations::ParticipantLookup::BY_HAND])
       expect(moment(row).stopped).to eq(["bo"])
       Roost::Operations::AllowName.new.call(row.account_id, row.id, "bo")
       expect(call.call("Bo", "b" * 40)).to be_ok

@@ -77,7 +77,7 @@ RSpec.describe "Coming back to a seat" do
     let(:ada) { Roost::Store::Students.new.of_class(kestrel).first }
     let(:pass) { Roost::Core::StudentPass.make(SecureRandom).tap { |made| Roost::Store::Students.new.give_pass(ada.id, made) } }
 
-    before { Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::Roll.paste("Ada Holm\nBo Marsh").value) }
+    before { Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::ClassList.paste("Ada Holm\nBo Marsh").value) }
 
     it "under another name on the same device is no other attempt, where attempts are limited" do
       row = assign

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../../keypads/simulated"
+require_relative "../../standins/keypads/simulated"
 
 RSpec.describe "Handheld keypads" do
   let(:account) { teacher }
@@ -75,7 +75,7 @@ RSpec.describe "Handheld keypads" do
 
   it "are somebody's of the class: by their number, or as the teacher says; each once" do
     id = Roost::Operations::KeepClass.new.create(account, { "name" => "Kestrel" }).value
-    Roost::Operations::FillClass.new.fill(account, id, Roost::Core::Roll.paste("Ada Holm\t7K-1\nBo Marsh\t7K-2").value)
+    Roost::Operations::FillClass.new.fill(account, id, Roost::Core::ClassList.paste("Ada Holm\t7K-1\nBo Marsh\t7K-2").value)
     database[:sessions].where(id: session.id).update(class_id: id)
     token = let_in(knock)
     expect(keypads.event(token, { "keypad" => "1", "student" => "7K-1" }).value).to eq("Ada")

@@ -49,7 +49,7 @@ RSpec.describe Roost::Operations::OwnRound do
 
   it "is against the same student's time in an earlier session of the lesson, told or ended, and nobody else's" do
     names = [[1, { name: "Ada" }], [2, { name: "Bo" }]]
-    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::Roll.read(names).value)
+    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::ClassList.read(names).value)
     ada, bo = Roost::Store::Students.new.of_class(kestrel).map(&:id)
     form = { "class_id" => kestrel.to_s, "entry" => "free", "opens_itself" => "1" }
     live = Roost::Operations::StartSession.new.call(account, lesson_id, form).value

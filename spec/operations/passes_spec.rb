@@ -10,7 +10,7 @@ RSpec.describe "Student passes" do
 
   def fill(id, *names)
     rows = names.each_with_index.map { |name, place| [place + 1, { name: name }] }
-    Roost::Operations::FillClass.new.fill(account, id, Roost::Core::Roll.read(rows).value)
+    Roost::Operations::FillClass.new.fill(account, id, Roost::Core::ClassList.read(rows).value)
   end
 
   def session(entry = "pass", class_id: kestrel)

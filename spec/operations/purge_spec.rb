@@ -94,7 +94,7 @@ RSpec.describe Roost::Operations::Purge do
     def fill(id, *names)
       cells = names.map { |name| { name: name, number: "N#{name.length}", notes: "of #{name}" } }
       rows = cells.each_with_index.map { |cell, place| [place + 1, cell] }
-      Roost::Operations::FillClass.new.fill(account, id, Roost::Core::Roll.read(rows).value)
+      Roost::Operations::FillClass.new.fill(account, id, Roost::Core::ClassList.read(rows).value)
       Roost::Store::Students.new.of_class(id).map(&:id)
     end
 

@@ -89,7 +89,7 @@ RSpec.describe "The school" do
   it "hands what was one teacher's to another, who may have shared it before" do
     lesson = kept_lesson(other)
     klass = ops::KeepClass.new.create(other, { "name" => "Kestrel" }).value
-    ops::FillClass.new.fill(other, klass, Roost::Core::Roll.paste("Ada Lindqvist").value)
+    ops::FillClass.new.fill(other, klass, Roost::Core::ClassList.paste("Ada Lindqvist").value)
     Roost::Store::Sharing.new.share(lesson, keeper, may_edit: false)
     expect(ops::KeepSchool.new.hand_over(other, other, keeper)).to be_nil
     expect(ops::KeepSchool.new.hand_over(keeper, other, other).reason).to start_with("Choose another teacher")

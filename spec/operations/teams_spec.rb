@@ -65,7 +65,7 @@ RSpec.describe "Teams of a session" do
     form = room_options.to_document.merge("class_id" => id.to_s, "teams" => "groups", "entry" => "free")
     started = -> { ops::StartSession.new.call(account, kept_lesson(account), form) }
     expect(started.call.reason).to start_with("Nobody in that class is in a group yet.")
-    ops::FillClass.new.fill(account, id, Roost::Core::Roll.read(rows).value)
+    ops::FillClass.new.fill(account, id, Roost::Core::ClassList.read(rows).value)
     session = started.call.value
     %w[Ada Bo Visitor].each { |name| take_seat(session, name) }
     pass = ops::StudentPasses.new.of_class(account, id).find { |student, _| student.name == "Cleo Okafor" }.last

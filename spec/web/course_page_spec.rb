@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 require "tmpdir"
-require_relative "../../coursepage/site"
+require_relative "../../standins/coursepage/site"
 
 RSpec.describe "The page of a course" do
   let(:folder) { Dir.mktmpdir }

@@ -15,7 +15,7 @@ RSpec.describe "The door of a lesson" do
     ada = rack_mock_session.cookie_jar.to_hash
     command(session, "by_hand")
     clear_cookies
-    expect(join("Otto").body).to include(Roost::Operations::WhoComes::BY_HAND)
+    expect(join("Otto").body).to include(Roost::Operations::ParticipantLookup::BY_HAND)
     otto = rack_mock_session.cookie_jar.to_hash
     clear_cookies
     sign_in

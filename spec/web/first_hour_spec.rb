@@ -28,7 +28,8 @@ RSpec.describe "A school's first hour" do
   def teach
     lesson = kept_lesson(database[:accounts].get(:id))
     kestrel = Roost::Operations::KeepClass.new.create(database[:accounts].get(:id), { "name" => "Year 7 Kestrel" }).value
-    Roost::Operations::FillClass.new.fill(database[:accounts].get(:id), kestrel, Roost::Core::Roll.paste("Ada Lindqvist").value)
+    Roost::Operations::FillClass.new.fill(database[:accounts].get(:id), kestrel,
+                                          Roost::Core::ClassList.paste("Ada Lindqvist").value)
     page_at("/lessons/#{lesson}/start?class_id=#{kestrel}")
     press("$='/start'", class_id: kestrel.to_s, entry: "list")
     desk = last_response["location"]

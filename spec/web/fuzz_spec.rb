@@ -60,7 +60,7 @@ RSpec.describe "Any request" do
   # A class with a student, and an assignment that one of them has begun.
   def for_a_class(account, lesson_id)
     klass = Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value
-    Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::Roll.paste("Ada Holm").value)
+    Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm").value)
     student = Roost::Store::Students.new.of_class(klass).first
     Roost::Store::Students.new.give_pass(student.id, pass = Roost::Core::StudentPass.make(SecureRandom))
     now = Roost::Operations::SchoolClock.here.field(Roost::Store::Sessions.new.now)
@@ -132,7 +132,7 @@ RSpec.describe "Any request" do
     spent = Random.new(7)
     bad = []
     statuses = Hash.new(0)
-    allow(web::LastResort).to receive(:note) { |error|
+    allow(web::ErrorBoundary).to receive(:note) { |error|
       bad << [error.class, error.message[0, 160], error.backtrace.grep(%r{lib/roost}).first]
     }
     known = nil

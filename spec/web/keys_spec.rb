@@ -89,7 +89,7 @@ RSpec.describe "What a seat is sent" do
   it "calls the parts of a question otherwise at each seat, and is read back there only" do
     prompt = self.class.samples(Roost::Core::Kinds::Order::Prompt).first
     one, other = [1, 2].map do |seat_id|
-      Roost::Core::Session::Handles.new(secret: "s", session_id: 7, seat_id: seat_id, slide: slide("s1", prompt: prompt))
+      Roost::Core::Session::ItemIds.new(secret: "s", session_id: 7, seat_id: seat_id, slide: slide("s1", prompt: prompt))
     end
     names = prompt.part_ids.map { |id| one.of(id) }
     expect(names & prompt.part_ids.map { |id| other.of(id) }).to be_empty
@@ -103,7 +103,7 @@ RSpec.describe "What a seat is sent" do
     turns = lambda do |prompt|
       next [] unless prompt.reader.respond_to?(:turned)
 
-      names = Roost::Core::Session::Handles.new(secret: "s", session_id: 7, seat_id: 1, slide: slide("s1", prompt: prompt))
+      names = Roost::Core::Session::ItemIds.new(secret: "s", session_id: 7, seat_id: 1, slide: slide("s1", prompt: prompt))
       prompt.part_ids.map { |id| names.of(id) }.permutation(2).filter_map { |cards| prompt.reader.turned(cards, names) }
     end
     games, others = Roost::Core::Kinds.all.flat_map { |kind| self.class.samples(kind) }.partition do |prompt|
@@ -121,7 +121,7 @@ RSpec.describe "What a seat is sent" do
     sent(board, values, []).each do |html|
       expect(html).to include("Heron")
       expect(html).not_to match(/\d+-p1\b/)
-      expect(html).not_to include(Roost::Web::Marks::NONCE)
+      expect(html).not_to include(Roost::Web::ItemIdPlaceholders::NONCE)
     end
   end
 end
@@ -141,7 +141,7 @@ RSpec.describe "What students are shown of a key afterwards" do
 
   before do
     rows = %w[Ada Bo].each_with_index.map { |name, at| [at + 1, { name: name }] }
-    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::Roll.read(rows).value)
+    Roost::Operations::FillClass.new.fill(account, kestrel, Roost::Core::ClassList.read(rows).value)
   end
 
   def now = Roost::Store::Sessions.new.now

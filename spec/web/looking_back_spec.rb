@@ -51,7 +51,7 @@ RSpec.describe Roost::Web::LookingBack do
 
   it "gets a form that what stands in front of it has read" do
     answering("HTTP/1.1 200 OK\r\ncontent-length: 2\r\n\r\nok") do
-      guarded = Roost::Web::Gate.new(web, proxies: 0, secure: false, raw: /\A\z/)
+      guarded = Roost::Web::RequestFilter.new(web, proxies: 0, secure: false, raw: /\A\z/)
       sent = Rack::MockRequest.new(guarded).post("/results/7/release", params: { "released" => "1", "why" => "Größe" })
       expect(sent.body).to eq("ok")
       expect(URI.decode_www_form(heard.pop.last)).to eq([%w[released 1], %w[why Größe]])

@@ -11,7 +11,7 @@ RSpec.describe "Today" do
 
   def kestrel
     @kestrel ||= Roost::Operations::KeepClass.new.create(account, { "name" => "Year 7 Kestrel" }).value.tap do |id|
-      Roost::Operations::FillClass.new.fill(account, id, Roost::Core::Roll.paste("Ada Lindqvist\nBo Marsh").value)
+      Roost::Operations::FillClass.new.fill(account, id, Roost::Core::ClassList.paste("Ada Lindqvist\nBo Marsh").value)
     end
   end
 

@@ -107,7 +107,7 @@ module Roost
       def pictured? = false
 
       # Whether seats get the parts of the answer in different orders. Then they also get them
-      # under other names (Session::Handles), so that neither tells what is right.
+      # under other names (Session::ItemIds), so that neither tells what is right.
       def shuffle? = false
 
       # The same question with its parts in an order of each seat's own, where that can be chosen.

@@ -10,15 +10,17 @@ module Roost
       HEADINGS = ["Name", "Last name"].freeze
 
       # @param path [String] of a file from outside
-      # @return [Core::Reading] of Array of Core::Roll::Entry; refused in words that go on after the file's name
+      # @return [Core::Reading] of Array of Core::ClassList::Entry; refused in words that go on after the file's name
       def self.read(path)
-        Table.read(path, headings: HEADINGS, most: Core::Roll::MOST + 1).and_then do |header, *rows|
+        Table.read(path, headings: HEADINGS, most: Core::ClassList::MOST + 1).and_then do |header, *rows|
           columns = (header ? header.cells : []).map { |cell| column(cell) }
           next Core::Reading.refused("has no column “Name” (or “First name” and “Last name”).") unless named?(columns)
-          next Core::Reading.refused("has more than #{Core::Roll::MOST} students. Split it.") if rows.length > Core::Roll::MOST
+
+          most = Core::ClassList::MOST
+          next Core::Reading.refused("has more than #{most} students. Split it.") if rows.length > most
           next Core::Reading.refused("has no students below its first row.") if rows.empty?
 
-          Core::Roll.read(rows.map { |row| [row.number, cells(columns.zip(row.cells).to_h)] })
+          Core::ClassList.read(rows.map { |row| [row.number, cells(columns.zip(row.cells).to_h)] })
         end
       end
 

@@ -19,9 +19,9 @@ module Roost
         @audiences = audiences
         @renderer = renderer
         @on_moment = on_moment
-        @agenda = Agenda.new
-        @rounds = Rounds.new
-        @mirrors = {}
+        @queue = WorkQueue.new
+        @throttle = Throttle.new
+        @caches = {}
         @served = {}
         @lock = Mutex.new
       end
@@ -34,7 +34,7 @@ module Roost
 
       def stop
         @running = false
-        @agenda.wake_all
+        @queue.wake_all
         @threads&.each { |thread| thread.join(2) }
       end
 
@@ -43,14 +43,14 @@ module Roost
       # @param scope [Symbol] as in Bus, :sweep (send what differs from what was sent) or :people
       #   (somebody came or went)
       def notice(session_id, scope)
-        @agenda.add(session_id, [scope], after: scope == :state ? 0 : @rounds.rest(session_id))
+        @queue.add(session_id, [scope], after: scope == :state ? 0 : @throttle.rest(session_id))
       end
 
       # Forgets every session but these: nobody here is looking at the others.
       def keep_only(session_ids)
-        @rounds.keep_only(session_ids)
+        @throttle.keep_only(session_ids)
         @lock.synchronize do
-          @mirrors.keep_if { |id, _| session_ids.include?(id) }
+          @caches.keep_if { |id, _| session_ids.include?(id) }
           @served.keep_if { |(id, _), _| session_ids.include?(id) }
         end
       end
@@ -67,18 +67,18 @@ module Roost
       end
 
       def work_once(renderer)
-        session_id, scopes = @agenda.take
+        session_id, scopes = @queue.take
         return unless session_id
 
         failed = scopes | [:people] # then as if nothing were known
         begin
-          @rounds.serve(session_id) { serve(session_id, scopes, renderer) }
+          @throttle.serve(session_id) { serve(session_id, scopes, renderer) }
           failed = nil
         rescue StandardError => e
           # What goes wrong with one session must not silence the others.
           Fault.note("told later", e)
         ensure
-          @agenda.done(session_id, failed: failed)
+          @queue.done(session_id, failed: failed)
         end
       end
 
@@ -87,13 +87,13 @@ module Roost
         by_surface = streams.group_by { |stream| stream.about.audience }
         return unless @audiences.any? { |each| each.concerned?(by_surface.fetch(each.surface, []), scopes) }
 
-        mirror = @lock.synchronize { @mirrors[session_id] ||= Mirror.new(session_id) }
+        cache = @lock.synchronize { @caches[session_id] ||= SessionCache.new(session_id) }
         # Who is new may sit where nobody sat.
-        moment = mirror.moment(streams.all?(&:sent) ? scopes : scopes | [:people])
+        moment = cache.moment(streams.all?(&:sent) ? scopes : scopes | [:people])
         return streams.each { |stream| hub.drop(stream) } unless moment
 
         @on_moment.call(moment)
-        serve_all(moment, by_surface, scopes, renderer, mirror.row.now)
+        serve_all(moment, by_surface, scopes, renderer, cache.row.now)
       end
 
       # Where one audience can't be served, the others are.
@@ -115,7 +115,7 @@ module Roost
         key = [session_id, audience]
         due = @lock.synchronize { @served.fetch(key, -Float::INFINITY) } + audience.every
         if clock < due
-          @agenda.add(session_id, [:answers], after: due - clock)
+          @queue.add(session_id, [:answers], after: due - clock)
           return false
         end
         @lock.synchronize { @served[key] = clock }

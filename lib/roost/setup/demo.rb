@@ -83,7 +83,7 @@ module Roost
             [place + 1, { name: name, group: source["groups"][place % source["groups"].length],
                           time_factor: source["extra_time"].fetch(name, "1") }]
           end
-          Operations::FillClass.new.fill(account_id, id, Core::Roll.read(rows).value)
+          Operations::FillClass.new.fill(account_id, id, Core::ClassList.read(rows).value)
           [source["name"], id]
         end
       end

@@ -40,10 +40,10 @@ module Roost
         seats = seats(row, class_id, source)
         command(row, "begin")
         lesson = Store::Sessions.new.lesson_of(row)
-        lesson.stations.reject { |each| lesson.section_of(each.id)&.quiz? }.each_with_index do |station, place|
+        lesson.stops.reject { |each| lesson.section_of(each.id)&.quiz? }.each_with_index do |stop, place|
           command(row, "next") if place.positive?
-          quiz = lesson.quiz(station.id)
-          quiz ? work(row, lesson.slides_of(quiz), place, seats, source) : answer(row, station, place, seats, source)
+          quiz = lesson.quiz(stop.id)
+          quiz ? work(row, lesson.slides_of(quiz), place, seats, source) : answer(row, stop, place, seats, source)
         end
         command(row, "end")
         seats.each { |student, _number, seat_id| came_late(seat_id, source["late"][student.name]) }

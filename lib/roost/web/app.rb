@@ -19,7 +19,7 @@ module Roost
       set :raise_errors, false
       set :static, false
       set :host_authorization, {}
-      set :dump_errors, false # the log gets no addresses (LastResort)
+      set :dump_errors, false # the log gets no addresses (ErrorBoundary)
       set :absolute_redirects, false
       set :prefixed_redirects, false
 
@@ -37,7 +37,7 @@ module Roost
       end
 
       error do
-        LastResort.note(env["sinatra.error"])
+        ErrorBoundary.note(env["sinatra.error"])
         error_page("Something went wrong", "Go back and try again. What you had saved is still there.")
       end
 

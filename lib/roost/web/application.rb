@@ -58,7 +58,7 @@ module Roost
           map("/stream/seat") { run Streams.new(engine, :seat) }
           map("/stream/screen") { run Streams.new(engine, :screen) }
           map("/answers") { run Answers.new(engine, seats) }
-          map("/here") { run Heard.new(engine, seats) }
+          map("/here") { run HeartbeatReply.new(engine, seats) }
           map("/outbox") { run Outbox } if settings.outbox?
           run teachers
         end.to_app
@@ -69,9 +69,9 @@ module Roost
       def self.guard(builder, settings)
         builder.use Outflow
         builder.use Headers, settings.secure? ? HEADERS.merge(SECURE) : HEADERS
-        builder.use LastResort
+        builder.use ErrorBoundary
         builder.use BodyLimit, BODIES
-        builder.use Gate, proxies: settings.proxies, secure: settings.secure?, raw: BARE
+        builder.use RequestFilter, proxies: settings.proxies, secure: settings.secure?, raw: BARE
         builder.use LookingBack, socket: settings.lookback_socket if settings.lookback?
       end
 

@@ -13,7 +13,7 @@ module Roost
         # What an answering form asks, as JSON.
         # @param kind [String]
         # @yieldparam prompt [Core::Prompt] that is before somebody
-        # @yieldparam names [Core::Session::Handles] what its parts are called there
+        # @yieldparam names [Core::Session::ItemIds] what its parts are called there
         # @yieldreturn what JSON can say
         def asks(kind, name, &answer)
           get("#{self::FORM}/kinds/#{kind}/#{name}") do |id|

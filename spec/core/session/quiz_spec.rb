@@ -22,7 +22,7 @@ RSpec.describe "A quiz the class comes to" do
   def places(state, *names) = names.map { |name| (state = after(state, name).value).slide_id }
 
   it "is come to by its card from both sides and passed as a whole; its slides are walked through from one of them" do
-    expect(lesson.stations.map(&:id)).to eq(%w[s0 quiz1 q1 q2 s9 quiz2 t1])
+    expect(lesson.stops.map(&:id)).to eq(%w[s0 quiz1 q1 q2 s9 quiz2 t1])
     expect(places(at("begin"), "next", "next", "next", "back", "back", "back")).to eq(%w[quiz1 s9 quiz2 s9 quiz1 s0])
     inside = after(at("begin"), "jump", slide: "q1").value
     expect(places(inside, "next", "next")).to eq(%w[q2 s9])

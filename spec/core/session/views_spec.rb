@@ -22,8 +22,8 @@ RSpec.describe Roost::Core::Session::Views do
   let(:closed) { [*asking, ["close"]] }
 
   it "shows one bird a seat: answered, writing, away" do
-    expect(described_class.screen(moment(*asking)).birds).to eq(%i[answered writing away])
-    expect(described_class.screen(moment(*closed)).birds).to eq(%i[answered answered away])
+    expect(described_class.screen(moment(*asking)).seat_statuses).to eq(%i[answered writing away])
+    expect(described_class.screen(moment(*closed)).seat_statuses).to eq(%i[answered answered away])
   end
 
   it "puts nothing on the class screen that the teacher has not put there" do
@@ -49,7 +49,7 @@ RSpec.describe Roost::Core::Session::Views do
   it "counts as here who is here, and not who answered and left" do
     gone = { "s3" => { 3 => answer(3, "s3", picked("o1")) } }
     screen = described_class.screen(moment(*asking, answers: gone))
-    expect([screen.birds, screen.here, screen.answered]).to eq([%i[here here answered], 2, 1])
+    expect([screen.seat_statuses, screen.here, screen.answered]).to eq([%i[here here answered], 2, 1])
   end
 
   it "puts up to four answers side by side, and takes single ones down" do

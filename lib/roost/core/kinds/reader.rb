@@ -7,7 +7,7 @@ module Roost
       # student (rules.md, reading an answer).
       class Reader < Part
         # @param raw anything that was sent as the form of an answer: {"name" => ["text"]}
-        # @param names [Session::Handles] what the parts of the question are called at that seat
+        # @param names [Session::ItemIds] what the parts of the question are called at that seat
         # @return [Reading] of a value
         def read(_raw, _names = nil) = raise(NotImplementedError)
 

@@ -11,9 +11,9 @@ module Roost
       SLIDE_LIMIT = 600
 
       # class_slides:: those the class gets, in order; the others are for teachers only
-      # stations:: where the class can be, in order: its slides, and before those of a quiz the card that
+      # stops:: where the class can be, in order: its slides, and before those of a quiz the card that
       #            stands for the quiz as a whole, under the section's id
-      attr_reader :title, :slides, :class_slides, :sections, :details, :stations
+      attr_reader :title, :slides, :class_slides, :sections, :details, :stops
 
       def self.from_document(document)
         current = LessonUpgrade.call(document)
@@ -37,7 +37,7 @@ module Roost
         @details = details
         @places = slides.each_with_index.to_h { |slide, place| [slide.id, place] }.freeze
         @sections = Sections.new(sections, slides.map(&:id))
-        @stations = with_cards.freeze
+        @stops = with_cards.freeze
         freeze
       end
 
@@ -50,17 +50,17 @@ module Roost
       def place(id) = @places[id]
 
       # @return [Slide, nil] a slide, or the card of a quiz
-      def station(id) = slide(id) || (quiz(id) && stations.find { |each| each.id == id })
+      def stop(id) = slide(id) || (quiz(id) && stops.find { |each| each.id == id })
 
-      # The station before (-1) or after (1) the one with this id, or nil past either end. A quiz is come to
+      # The stop before (-1) or after (1) the one with this id, or nil past either end. A quiz is come to
       # by its card and passed as a whole; its slides are walked through only from one of them.
       def neighbour(id, by)
-        at = stations.index { |each| each.id == id }
-        target = at && (at + by) >= 0 ? stations[at + by] : nil
+        at = stops.index { |each| each.id == id }
+        target = at && (at + by) >= 0 ? stops[at + by] : nil
         entered = target && section_of(target.id)
         return target unless entered&.quiz? && entered != section_of(id)
 
-        by.negative? ? station(entered.id) : stations[(stations.rindex { |each| section_of(each.id) == entered } + 1)..].first
+        by.negative? ? stop(entered.id) : stops[(stops.rindex { |each| section_of(each.id) == entered } + 1)..].first
       end
 
       # @return [Array<Section>] those that students move through at their own speed

@@ -8,16 +8,16 @@ module Roost
     class RosterDifference
       attr_reader :roll, :leaving
 
-      # @param entries [Array<Roll::Entry>] with :sourced_id
+      # @param entries [Array<ClassList::Entry>] with :sourced_id
       # @param bulk [Boolean] whether they tell everything, and not what has changed since
       # @param said [Array<String>] ids of those who are said to leave
       # @param present [Array<Student>] in the class
       # @param known [Array<Student>] who may be meant, and are not in the class
       # @param coming [Array<String>] ids of those who begin later, and stay where they are in the class already
       # @param fixed [Array<Integer>] ids of students of whom nothing is changed
-      # @param merge [#call] as in RollDifference
+      # @param merge [#call] as in ClassListDifference
       def initialize(entries, bulk:, said:, coming:, present:, known:, fixed:, merge:)
-        @roll = RollDifference.new(entries, present: present, known: known, fixed: fixed, merge: merge)
+        @roll = ClassListDifference.new(entries, present: present, known: known, fixed: fixed, merge: merge)
         gone = bulk ? @roll.unlisted.select(&:rostered) : @roll.unlisted.select { |student| said.include?(student.sourced_id) }
         @leaving = gone.reject { |student| coming.include?(student.sourced_id) }.freeze
       end

@@ -4,7 +4,7 @@ module Roost
   module Operations
     # What a package of the school's own records would change in a teacher's classes. Nothing is saved.
     class CompareRoster
-      FULL = "“%s” would have %d students; a class has at most #{Core::Roll::MOST} here.".freeze
+      FULL = "“%s” would have %d students; a class has at most #{Core::ClassList::MOST} here.".freeze
       UNKNOWN = "This person is neither in users.csv nor known here."
 
       # What would become of a class. name:: as it is called here, or will be; row:: Store::Classes::Row, nil when it is
@@ -24,7 +24,7 @@ module Roost
         def empty? = people.empty? && leavers.empty? && details.empty? && classes.all?(&:empty?)
       end
 
-      # Somebody who has the name of a student of hers, and perhaps is that student. entry:: Core::Roll::Entry;
+      # Somebody who has the name of a student of hers, and perhaps is that student. entry:: Core::ClassList::Entry;
       # same:: whether they are taken for one; places:: Array of [id, name] of the student's classes
       Namesake = Struct.new(:entry, :student, :same, :places, keyword_init: true) do
         def id = entry.given[:sourced_id]
@@ -43,7 +43,7 @@ module Roost
       def call
         rows = rows_for(chosen.told)
         changes = chosen.told.map { |told| change(told, rows[told.group.id]) }
-        full = changes.find { |each| each.found.many > Core::Roll::MOST }
+        full = changes.find { |each| each.found.many > Core::ClassList::MOST }
         return Core::Reading.refused(format(FULL, full.name, full.found.many)) if full
 
         Core::Reading.ok(Comparison.new(classes: changes, namesakes: namesakes(changes), **besides(changes)).freeze)
@@ -133,9 +133,9 @@ module Roost
         people.map do |person|
           named = person.given ? person : by_id[person.id]
           also = { sourced_id: person.id }
-          next Core::Roll.entry(person.row, cells(named, person), also) if named
+          next Core::ClassList.entry(person.row, cells(named, person), also) if named
 
-          Core::Roll::Entry.new(row: person.row, raw: person.id, name: nil, given: also, reason: UNKNOWN).freeze
+          Core::ClassList::Entry.new(row: person.row, raw: person.id, name: nil, given: also, reason: UNKNOWN).freeze
         end
       end
 
@@ -175,7 +175,7 @@ module Roost
       end
 
       def changed(student, person)
-        entry = Core::Roll.entry(person.row, cells(person, person))
+        entry = Core::ClassList.entry(person.row, cells(person, person))
         entry.reason ? {} : { name: entry.name, **entry.given }.reject { |field, value| student.public_send(field).to_s == value }
       end
     end

@@ -5,7 +5,7 @@ module Roost
     # Does to a class what a list of students would change in it.
     class Enrol
       # @param account_id [Integer] of the teacher who brings those that are new
-      # @param found [Core::RollDifference]
+      # @param found [Core::ClassListDifference]
       def call(account_id, class_id, found)
         students.enrol(class_id, coming(account_id, class_id, found))
         found.changing.select(&:student).each { |row| change(class_id, row) }

@@ -17,7 +17,7 @@ module Roost
           cells = form.slice("given", "family", "shown_name", "number", "group", "time_factor", "notes").transform_keys(&:to_sym)
           others = students.of_class(class_id).reject { |each| each.id == id }.map(&:shown_name)
           known = { given: student.given, family: student.family }
-          Core::Roll.fields(known.merge(cells)).and_then { |fields| shown(fields, others) }.map do |fields|
+          Core::ClassList.fields(known.merge(cells)).and_then { |fields| shown(fields, others) }.map do |fields|
             students.regroup(class_id, id, fields.delete(:group)) if fields.key?(:group)
             students.change(id, fields)
             Store::Seats.new.give_time_factor(id, fields[:time_factor]) if fields[:time_factor]
@@ -64,7 +64,7 @@ module Roost
           going = students.of_class(class_id).select { |student| ids.include?(student.id) }
           there = students.of_class(to).map(&:id) | going.map(&:id)
           next Core::Reading.refused("Choose who moves.") if going.empty?
-          next Core::Reading.refused(format(FillClass::FULL, there.length)) if there.length > Core::Roll::MOST
+          next Core::Reading.refused(format(FillClass::FULL, there.length)) if there.length > Core::ClassList::MOST
 
           students.enrol(to, going.to_h { |student| [student.id, nil] })
           students.leave(class_id, going.map(&:id)) unless stay

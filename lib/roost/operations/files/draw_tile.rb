@@ -21,7 +21,7 @@ module Roost
         path = Roost.settings.var("tiles", "#{Digest::SHA256.hexdigest("#{width} #{svg}")}.png")
         return File.binread(path) if File.exist?(path)
 
-        Turns.take(turns) { Exchange::Raster.draw(svg, width) }&.tap { |png| keep(path, png) }
+        ConcurrencyLimit.take(turns) { Exchange::Raster.draw(svg, width) }&.tap { |png| keep(path, png) }
       end
 
       # Deletes tiles that were made long ago, and the oldest where there are more than MOST.

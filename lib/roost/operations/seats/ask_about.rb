@@ -9,7 +9,7 @@ module Roost
       TOO_MANY = "That was a lot of tries. Wait a minute, then continue."
 
       # @param seat [Hash] :id and :session_id
-      # @return [Core::Reading] of Array(Core::Prompt, Core::Session::Handles), the question and what its parts are called there
+      # @return [Core::Reading] of Array(Core::Prompt, Core::Session::ItemIds), the question and what its parts are called there
       def call(seat, slide_id)
         row = Store::Sessions.new.find(seat[:session_id])
         slide = OpenToSeat.slides(seat, row).find { |each| each.id == slide_id }

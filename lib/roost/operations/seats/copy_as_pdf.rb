@@ -14,7 +14,7 @@ module Roost
       # @param drawings [Hash{String=>String}] slide id to SVG, of answers that are pictures
       # @return [String, nil] PDF; nil when it could not be made now
       def call(copy, about:, drawings: {})
-        Turns.take(TURNS) do
+        ConcurrencyLimit.take(TURNS) do
           Dir.mktmpdir do |folder|
             pictures = PaperPictures.new(folder)
             pages = copy.pages.map { |page| page(page, drawings[page.slide.id], pictures) }

@@ -4,7 +4,7 @@ require "securerandom"
 
 module Roost
   module Operations
-    # Gives a device a seat: by a code and what the session asks for (WhoComes); no account.
+    # Gives a device a seat: by a code and what the session asks for (ParticipantLookup); no account.
     class JoinSession
       NOT_OPEN = "That code isn't open. Check the board, or ask your teacher."
       ENDED = "That lesson has ended. Ask your teacher for a new code."
@@ -42,21 +42,22 @@ module Roost
           once_more = once_more(row, device)
           next once_more if once_more
 
-          WhoComes.new(row, device: device).call(raw_name, student_id: student_id, extra: extra, team_id: team_id, pass: pass)
+          who = { student_id: student_id, extra: extra, team_id: team_id, pass: pass }
+          ParticipantLookup.new(row, device: device).call(raw_name, **who)
         end
       end
 
       # @param student [Core::Student] whose pass was shown
       # @return [Core::Reading] of the seat's token
       def with_pass(raw_code, student)
-        enter(raw_code, student_id: student.id) { |row| WhoComes.new(row).with_pass(student) }
+        enter(raw_code, student_id: student.id) { |row| ParticipantLookup.new(row).with_pass(student) }
       end
 
       # A handheld keypad, as long as there is room.
       # @param number [String]
       # @return [Core::Reading] of the seat's token
       def keypad(raw_code, number, receiver_id)
-        comer = WhoComes::Comer.new(name: "Keypad #{number}", extra: "")
+        comer = ParticipantLookup::Comer.new(name: "Keypad #{number}", extra: "")
         enter(raw_code, keypad: number, receiver_id: receiver_id) { Core::Reading.ok(comer) }
       end
 
@@ -64,7 +65,7 @@ module Roost
       # @return [Core::Reading] of the seat's token
       def rehearse(raw_code, name)
         JoinSession.session(raw_code).and_then do |row|
-          sit_down(row, WhoComes::Comer.new(name: name, extra: ""), practice: true)
+          sit_down(row, ParticipantLookup::Comer.new(name: name, extra: ""), practice: true)
         end
       end
 
@@ -72,7 +73,7 @@ module Roost
 
       # @param whose [Hash] :device or :keypad, or :student_id of a pass: a name of the list may have been picked by
       #   somebody else
-      # @yieldreturn [Core::Reading] of WhoComes::Comer
+      # @yieldreturn [Core::Reading] of ParticipantLookup::Comer
       def enter(raw_code, **whose)
         JoinSession.session(raw_code).and_then do |row|
           next Core::Reading.refused(SENT_AWAY) if Store::Seats.new.sent_away?(row.id, STAYS_OUT, **whose)
@@ -114,7 +115,7 @@ module Roost
           next unless who.student_id && seats.people(row.id).include?(who.student_id)
           return Core::Reading.refused(SITS) if row.options.entry == "list"
 
-          who = WhoComes::Comer.new(**who.to_h, student_id: nil) # somebody else of that name
+          who = ParticipantLookup::Comer.new(**who.to_h, student_id: nil) # somebody else of that name
           tried = nil
         end
       end

@@ -17,7 +17,7 @@ module Roost
         return refused(SaveAnswer::BAD) unless SaveAnswer.readable?(message)
         return refused(OVER) if over?(row)
 
-        return refused(NO_SLIDE) unless Store::Sessions.new.lesson_of(row).station(message["slide"])
+        return refused(NO_SLIDE) unless Store::Sessions.new.lesson_of(row).stop(message["slide"])
         return refused(NO_SLIDE) if (message["attempt"] || 1) > latest_attempt(row, seat, message["slide"])
 
         text = read(message["fields"])

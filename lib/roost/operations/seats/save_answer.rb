@@ -69,9 +69,9 @@ module Roost
       def self.id?(text) = text.is_a?(String) && text.match?(SAVE_ID)
       private_class_method :id?, :counting?, :over?
 
-      # @return [Core::Session::Handles] what the parts of a question are called at a seat
+      # @return [Core::Session::ItemIds] what the parts of a question are called at a seat
       def self.names(seat, slide)
-        Core::Session::Handles.new(secret: Roost.settings.session_secret, session_id: seat[:session_id], seat_id: seat[:id],
+        Core::Session::ItemIds.new(secret: Roost.settings.session_secret, session_id: seat[:session_id], seat_id: seat[:id],
                                    slide: slide)
       end
 

@@ -19,7 +19,8 @@ module Roost
         most = @limits.find { |path, _| path.match?(env["PATH_INFO"]) }.last
         return @app.call(env) if length <= most
 
-        Gate.refusal(413, "That is too large: #{most / (1024 * 1024)} MB is the most here. Go back, and send less at a time.")
+        limit = "#{most / (1024 * 1024)} MB"
+        RequestFilter.refusal(413, "That is too large: #{limit} is the most here. Go back, and send less at a time.")
       end
     end
   end

@@ -62,7 +62,7 @@ module Roost
 
       def ended = @lock.synchronize { @under_way -= 1 }
 
-      def later(sentence) = Gate.refusal(503, sentence).tap { |_, headers, _| headers["retry-after"] = "3" }
+      def later(sentence) = RequestFilter.refusal(503, sentence).tap { |_, headers, _| headers["retry-after"] = "3" }
 
       def handed_on(env)
         socket = Net::BufferedIO.new(UNIXSocket.new(@socket), read_timeout: PATIENCE, write_timeout: PATIENCE)

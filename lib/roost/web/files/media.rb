@@ -37,7 +37,7 @@ module Roost
         end
 
         def made(picture, width)
-          Operations::Turns.take(Media.turns) { Operations::MakeSizes.new.call(picture, [width]) }
+          Operations::ConcurrencyLimit.take(Media.turns) { Operations::MakeSizes.new.call(picture, [width]) }
           Store::Media.new.size(picture.file, width)
         end
 

@@ -8,7 +8,7 @@ module Roost
       # What the class screen and the Desk are rendered with.
       class Stage
         include Rendering
-        include Marks
+        include ItemIdPlaceholders
         include Brief
 
         # Things, and as much about each.
@@ -56,7 +56,7 @@ module Roost
         slide = view.slide
         return html unless slide&.prompt&.shuffle?
 
-        Marks.fill(html, Operations::SaveAnswer.names({ id: seat_id, session_id: view.session_id }, slide))
+        ItemIdPlaceholders.fill(html, Operations::SaveAnswer.names({ id: seat_id, session_id: view.session_id }, slide))
       end
 
       # @param view [Core::Session::Views::Screen]

@@ -4,7 +4,7 @@ module Roost
   module Web
     # A student's seat. The token in the address is all it is known by.
     class Seat < App
-      include Marks
+      include ItemIdPlaceholders
       include Brief
       include Queued
 
@@ -50,7 +50,7 @@ module Roost
         html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme,
                                  view: view, now: row.now, token: token, name: seat[:name],
                                  number: Store::Seats.new.number(seat[:id]))
-        view.slide ? Marks.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html
+        view.slide ? ItemIdPlaceholders.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html
       end
 
       FORM = "/:token"
@@ -101,7 +101,7 @@ module Roost
       end
 
       helpers do
-        # @return [Array(Core::Prompt, Core::Session::Handles)] the question that is open here, and what its parts are called
+        # @return [Array(Core::Prompt, Core::Session::ItemIds)] the question that is open here, and what its parts are called
         def asked(token)
           said = Operations::AskAbout.new.call(seat(token), text("slide"))
           halt said.reason == Operations::AskAbout::TOO_MANY ? 429 : 409 unless said.ok?

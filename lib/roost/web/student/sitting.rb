@@ -5,7 +5,7 @@ module Roost
     # A student at work in a quiz at their own speed: parts of their seat's page, which asks for them
     # (assets/js/seat/elements/seat-sitting.js). The token of the seat is all it is known by.
     class Sitting < App
-      include Marks
+      include ItemIdPlaceholders
       include Queued
 
       # Requests of one seat: moving on, and the slides that are fetched ahead.
@@ -54,7 +54,7 @@ module Roost
         tally = Store::Records.new.at_slide(row, step.slide.id).tally(step.slide.id)
         html = partial("sitting/others", slide: step.slide, tally: step.slide.prompt.for_class(tally),
                                          open: !taken.sitting.over?(row.now))
-        Marks.fill(html, Operations::SaveAnswer.names(seat, step.slide))
+        ItemIdPlaceholders.fill(html, Operations::SaveAnswer.names(seat, step.slide))
       end
 
       # The student is still there.
@@ -98,7 +98,7 @@ module Roost
           view = "sitting/done" unless page.stage == :at_work
           html = partial(view, page: page, now: row.now, task: taken.task, round: round(seat, row, taken, page),
                                copy: (Copies.path(seat[:id]) if row.alone && Operations::OwnCopy.allowed?(row, seat[:id])))
-          page.slide.prompt ? Marks.fill(html, Operations::SaveAnswer.names(seat, page.slide)) : html
+          page.slide.prompt ? ItemIdPlaceholders.fill(html, Operations::SaveAnswer.names(seat, page.slide)) : html
         end
 
         # @param round [Core::Game::Comparison]

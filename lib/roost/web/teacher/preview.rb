@@ -42,7 +42,7 @@ module Roost
       end
 
       helpers do
-        def asked(_id) = [looked_at.lesson.slide(params["slide"].to_s)&.prompt || not_found, Core::Session::Handles::PLAIN]
+        def asked(_id) = [looked_at.lesson.slide(params["slide"].to_s)&.prompt || not_found, Core::Session::ItemIds::PLAIN]
 
         def moment = Core::Session::Preview.of(looked_at.lesson, params["slide"].to_s, told: params["told"] == "1")
       end

@@ -156,7 +156,7 @@ module Roost
           lesson = sessions.lesson_of(row)
           (row.state.inked & Store::Ink.new.pages(row.id)).map do |name|
             board = row.state.boards.each_index.find { |number| Core::Session::Ink.board(number) == name }
-            slide = lesson.station(name) || lesson.class_slides.first
+            slide = lesson.stop(name) || lesson.class_slides.first
             view = Core::Session::Views.screen(Core::Session::Preview.of(lesson, slide.id))
             sheet = Core::Session::Views::Sheet.new(page: name, paper: board && row.state.boards[board], pen: false)
             [board ? "Blank page #{board + 1}" : slide.name, view.dup.tap { |copy| copy.ink = sheet }]

@@ -12,7 +12,7 @@ module Roost
 
           of_prompt :shuffle?, :shape, :several?, :sure?, :options
 
-          def read(raw, names = Session::Handles::PLAIN)
+          def read(raw, names = Session::ItemIds::PLAIN)
             return Reading.refused("That answer could not be read. Choose again.") unless raw.is_a?(Hash)
 
             picked = Array(raw["options"]).uniq

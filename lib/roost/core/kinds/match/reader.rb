@@ -15,7 +15,7 @@ module Roost
           # Two cards of the game that were turned over, each known to the seat by a name. Where the parts don't lie face down it
           # tells nothing: it would tell the key.
           # @param cards [Array(String, String)]
-          # @param names [Session::Handles]
+          # @param names [Session::ItemIds]
           # @return [Array(String, String), nil] the pair they make, as the form of an answer has it
           def turned(cards, names)
             return nil unless game? && cards.length == 2
@@ -26,7 +26,7 @@ module Roost
           end
 
           # @param raw [Hash] "pairs" holds them as JSON text ({"m1a": "m3b"}), "tries" a number
-          def read(raw, names = Session::Handles::PLAIN)
+          def read(raw, names = Session::ItemIds::PLAIN)
             pairs = parsed(field(raw, "pairs").to_s, most: MOST_BYTES)
             pairs = {} if pairs == []
             return UNREADABLE unless pairs.is_a?(Hash)

@@ -12,7 +12,7 @@ module Roost
           of_prompt :items
 
           # @param raw [Hash] "order" holds the ids with commas between
-          def read(raw, names = Session::Handles::PLAIN)
+          def read(raw, names = Session::ItemIds::PLAIN)
             text = field(raw, "order").to_s
             return UNREADABLE if text.bytesize > MOST_BYTES || !text.valid_encoding?
 

@@ -18,7 +18,7 @@ module Roost
           of_prompt :most, :likes?, :uploads?
 
           # @param raw [Hash] "posts" and "likes" hold JSON, "writing" text
-          def read(raw, names = Session::Handles::PLAIN)
+          def read(raw, names = Session::ItemIds::PLAIN)
             posts, likes = %w[posts likes].map { |name| parsed(field(raw, name).to_s, most: MOST_BYTES) }
             return UNREADABLE unless posts.is_a?(Array) && likes.is_a?(Array)
             if posts.length > most

@@ -44,7 +44,7 @@ module Roost
         def begin(_arguments)
           return same unless state.lobby?
 
-          first = lesson.stations.first
+          first = lesson.stops.first
           return Reading.refused("This lesson has no slides for the class. Add one, then start again.") unless first
 
           enter(state.with(phase: "live", begun_at: now), first)
@@ -55,7 +55,7 @@ module Roost
         def back(arguments) = step(arguments, -1)
 
         def jump(arguments)
-          slide = lesson.station(arguments["slide"])
+          slide = lesson.stop(arguments["slide"])
           return Reading.refused("That slide isn't in this lesson. Reload the page.") unless slide
           return Reading.refused("That slide is for teachers only. The class can't be sent there.") unless slide.for_class
 
@@ -197,14 +197,14 @@ module Roost
 
         def with_prompt
           while_live do
-            slide = lesson.station(state.slide_id)
+            slide = lesson.stop(state.slide_id)
             slide.prompt ? yield(slide) : Reading.refused("This slide has no question.")
           end
         end
 
         # A question, or a quiz as a whole.
         def with_answers(&block)
-          while_live { quiz ? yield(lesson.station(quiz.id)) : with_prompt(&block) }
+          while_live { quiz ? yield(lesson.stop(quiz.id)) : with_prompt(&block) }
         end
 
         # A question that was asked in this session, now or before, by itself or in a quiz.
@@ -245,7 +245,7 @@ module Roost
 
         # Closed for most; those with extra time go on.
         def for_those_with_longer
-          state.opening.most_at ? same : put(state, lesson.station(state.slide_id), state.opening.closed_for_most)
+          state.opening.most_at ? same : put(state, lesson.stop(state.slide_id), state.opening.closed_for_most)
         end
 
         # Seconds a question is open, in a round with the time to read; nil for as long as the teacher likes.

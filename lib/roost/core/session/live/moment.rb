@@ -18,7 +18,7 @@ module Roost
 
         # here:: also when the state is :answered, of one who has left since
         # away_since:: epoch seconds, nil of one who is here
-        Bird = Struct.new(:seat_id, :name, :state, :here, :practice, :away_since)
+        SeatStatus = Struct.new(:seat_id, :name, :state, :here, :practice, :away_since)
 
         # How many orders the options of a shuffled question are given out in: enough that
         # neighbours differ, few enough to render.
@@ -58,7 +58,7 @@ module Roost
         def once(name) = (@once ||= {})[name] ||= yield
 
         # Where the class is: a slide, or the card of a quiz.
-        def slide = lesson.station(state.slide_id)
+        def slide = lesson.stop(state.slide_id)
 
         # @return [Section, nil] the quiz the class is at
         def quiz = lesson.quiz(state.slide_id)
@@ -109,18 +109,18 @@ module Roost
 
         # One a seat, in order of joining; state is :answered, :writing, :here or :away.
         # @return [Array<Bird>]
-        def birds
-          @birds ||= begin
+        def seat_statuses
+          @seat_statuses ||= begin
             readable = given
             unreadable = unread
             at_quiz = !quiz.nil?
             # Where the same people are there as a moment ago, most do what they did.
-            earlier = record.memory.views[:birds] ||= {}
+            earlier = record.memory.views[:seat_statuses] ||= {}
             seats.map do |seat|
               doing = at_quiz ? at_work(seat) : doing(seat.here, readable[seat.id] || unreadable[seat.id])
               next earlier[seat.id] if earlier[seat.id]&.state == doing
 
-              earlier[seat.id] = Bird.new(seat.id, seat.name, doing, seat.here, seat.practice, seat.away_since).freeze
+              earlier[seat.id] = SeatStatus.new(seat.id, seat.name, doing, seat.here, seat.practice, seat.away_since).freeze
             end
           end
         end
@@ -143,7 +143,7 @@ module Roost
         end
 
         # How many have answered.
-        def answered = birds.count { |bird| bird.state == :answered }
+        def answered = seat_statuses.count { |bird| bird.state == :answered }
 
         # Questions of the round the session is in that have closed, in the order in which
         # they were opened.

@@ -31,8 +31,9 @@ module Roost
                           :copy, keyword_init: true)
         # How many questions a seat was asked, and how many it answered.
         Done = Struct.new(:asked, :answered, keyword_init: true)
-        # birds:: their states; here:: how many are
-        Screen = Struct.new(*WHERE, *PUT_UP, :order, :code, :birds, :here, :names, :answered, :tally, :page, :pages, :standings,
+        # seat_statuses:: their states; here:: how many are
+        Screen = Struct.new(*WHERE, *PUT_UP, :order, :code, :seat_statuses, :here, :names, :answered, :tally, :page, :pages,
+                            :standings,
                             :pairs, :teams, keyword_init: true)
 
         # How many answers and students the Desk lists one by one; the charts and counts are of all.
@@ -56,12 +57,12 @@ module Roost
 
         def self.screen_of(moment)
           state = moment.state
-          birds = moment.birds
+          seat_statuses = moment.seat_statuses
           code_shown = !state.locked && (state.lobby? || (moment.options.code_throughout && state.live?))
           Screen.new(**where(moment), **put_up(moment), **page(moment), order: moment.order(nil),
                                                                         code: (moment.code if code_shown),
-                                                                        birds: birds.map(&:state),
-                                                                        here: birds.count(&:here),
+                                                                        seat_statuses: seat_statuses.map(&:state),
+                                                                        here: seat_statuses.count(&:here),
                                                                         answered: moment.answered,
                                                                         names: names(moment),
                                                                         pairs: pairs(moment), teams: teams(moment),
@@ -220,7 +221,7 @@ module Roost
             state = moment.state
             return [] if state.ended? || (moment.slide&.prompt && (state.opening.nil? || state.open?))
 
-            coming = state.lobby? ? moment.lesson.stations.first : moment.lesson.neighbour(state.slide_id, 1)
+            coming = state.lobby? ? moment.lesson.stops.first : moment.lesson.neighbour(state.slide_id, 1)
             coming ? coming.all_pictures : []
           end
 
@@ -249,7 +250,7 @@ module Roost
           end
 
           def names(moment)
-            moment.birds.map(&:name) if moment.state.lobby? && moment.options.names_shown
+            moment.seat_statuses.map(&:name) if moment.state.lobby? && moment.options.names_shown
           end
 
           def shown_standings(moment)

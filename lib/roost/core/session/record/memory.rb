@@ -4,8 +4,8 @@ module Roost
   module Core
     module Session
       # What was worked out of a record and still holds of the next one of the same session, so that an answer costs the same in
-      # a long session as in a short one. It belongs to whoever reads one record after the other (Live::Mirror); a record that is
-      # read once has one of its own. For one thread at a time.
+      # a long session as in a short one. It belongs to whoever reads one record after the other (Live::SessionCache); a record
+      # that is read once has one of its own. For one thread at a time.
       class Memory
         # Values of a question that are kept with what they are worth: one that is being written gives many.
         MOST_WORTHS = 5_000

@@ -15,7 +15,7 @@ module Roost
         # though it is open again
         # pairs:: how often the class was put into groups
         # step:: the command that makes sense next: :answers (open or close), :results, :key, :standings or :eyes
-        Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :birds, :tally, :entries,
+        Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :seat_statuses, :tally, :entries,
                           :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
                           :keypads, :set_aside, :gave, :class_name, :last_time, :step, :pairs, :teams, :dealing, :boards,
                           :grid, :longer, :told, :by_hand, keyword_init: true)
@@ -51,7 +51,7 @@ module Roost
             def room(moment)
               state = moment.state
               { code: moment.code, room_for: state.room_for, locked: state.locked, by_hand: state.by_hand,
-                birds: moment.birds, stopped: moment.stopped,
+                seat_statuses: moment.seat_statuses, stopped: moment.stopped,
                 missing: moment.missing.map(&:full_name), expected: moment.roll.length, names_shown: moment.options.names_shown,
                 class_name: moment.class_name, pairs: state.pairs.length, boards: state.boards.length,
                 keypads: moment.seats.count(&:keypad),
@@ -115,7 +115,7 @@ module Roost
             # @return [Hash{Integer=>Gave}] seat id to what is on its tile, of those that have one
             def gave(moment)
               prompt = moment.slide.prompt
-              moment.birds.first(MOST_LISTED).filter_map do |bird|
+              moment.seat_statuses.first(MOST_LISTED).filter_map do |bird|
                 answer = moment.given[bird.seat_id] or next
 
                 short = prompt.short(answer.value)
@@ -137,7 +137,7 @@ module Roost
 
             def sheet(moment)
               number = 0
-              moment.lesson.stations.map do |slide|
+              moment.lesson.stops.map do |slide|
                 opening = moment.state.opening(slide.id)
                 quiz = moment.lesson.quiz(slide.id)
                 number += 1 unless quiz

@@ -27,7 +27,7 @@ module Roost
             def of(moment)
               questions = moment.lesson.slides_of(moment.quiz).select(&:prompt)
               cells = GridCells.of(moment, questions)
-              rows = moment.birds.first(MOST_LISTED).map { |bird| row(moment, questions, bird, cells[bird.seat_id]) }
+              rows = moment.seat_statuses.first(MOST_LISTED).map { |bird| row(moment, questions, bird, cells[bird.seat_id]) }
               sittings = moment.seats.filter_map { |seat| moment.sittings[seat.id] }
               done = sittings.count { |each| each.over?(moment.now) }
               new(questions: questions, rows: rows, begun: sittings.length, done: done, share: cells.share,

@@ -4,11 +4,11 @@ module Roost
   module Core
     # What a list of students would change in a class: looked at before anything is saved. The same
     # list again changes nothing.
-    class RollDifference
+    class ClassListDifference
       SURE_FIRST = %i[same_person? same_number? same_name?].freeze
       private_constant :SURE_FIRST
 
-      # entry::   Roll::Entry
+      # entry::   ClassList::Entry
       # state::   :new, :same, :changed, :enters (known already), :refused
       # student:: the one it is, of those there are; nil for somebody new
       # changes:: Hash of field to what it becomes
@@ -17,7 +17,7 @@ module Roost
 
       attr_reader :rows
 
-      # @param entries [Array<Roll::Entry>]
+      # @param entries [Array<ClassList::Entry>]
       # @param present [Array<Student>] in the class
       # @param known [Array<Student>] who are or were in a class of the teacher, and are not in this one
       # @param apart [Array<Integer>] rows that are not the known person of that name
@@ -45,7 +45,7 @@ module Roost
       private
 
       # The surest first: ids from outside, then numbers, since they tell apart who shares a name.
-      # @return [Array<Array(Roll::Entry, Student)>] in the order of the entries
+      # @return [Array<Array(ClassList::Entry, Student)>] in the order of the entries
       def identified(entries)
         usable = entries.reject(&:reason)
         found = {}.compare_by_identity

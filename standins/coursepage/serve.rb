@@ -13,7 +13,7 @@ OptionParser.new do |options|
   options.on("--url URL") { |url| given[:url] = url }
 end.parse!
 
-folder = ENV.fetch("ROOST_VAR", File.expand_path("../var", __dir__))
+folder = ENV.fetch("ROOST_VAR", File.expand_path("../../var", __dir__))
 FileUtils.mkdir_p(folder)
 posts = CoursePage::Posts.new(File.join(folder, "coursepage.json"))
 server = Puma::Server.new(CoursePage::Site.new(posts, CoursePage::Preview.new(given[:url])))

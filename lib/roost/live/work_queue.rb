@@ -8,7 +8,7 @@ module Roost
     # is with one thread at a time, and what comes meanwhile waits. What could not be carried out is
     # put back and is up again after a pause, a longer one each time, so that a session that always
     # fails holds up nobody.
-    class Agenda
+    class WorkQueue
       FIRST_PAUSE = 0.1 # seconds
       LONGEST_PAUSE = 5.0
 

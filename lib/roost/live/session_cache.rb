@@ -7,7 +7,7 @@ module Roost
     # What this process remembers of one session between notices: the answers so far and what was sent
     # when, of which only what is new is read; and where it stands and who is there, as long as nothing
     # but answers came. Used by one thread at a time.
-    class Mirror
+    class SessionCache
       # A row may become visible after one that is younger; rows this young, in seconds, are
       # read again. Saves are single statements and take milliseconds.
       OVERLAP = 2.0

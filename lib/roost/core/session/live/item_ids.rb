@@ -9,7 +9,7 @@ module Roost
       # What the parts of a question are called at one seat. The ids they have in the lesson stand
       # in the order in which a teacher wrote them, which may be the right one; so a seat gets a
       # keyed hash of session, seat, slide and part instead, and the server reads it back.
-      class Handles
+      class ItemIds
         # For those who may know: the preview, specs, simulated students.
         PLAIN = Object.new.tap do |plain|
           def plain.item(handle) = handle

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe Roost::Live::Rounds do
+RSpec.describe Roost::Live::Throttle do
   let(:time) { [100.0] }
   let(:rounds) { described_class.new(clock: -> { time[0] }) }
 

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe Roost::Core::Roll do
+RSpec.describe Roost::Core::ClassList do
   def paste(text) = described_class.paste(text)
 
   def present(name, **about)
@@ -9,7 +9,7 @@ RSpec.describe Roost::Core::Roll do
                              notes: "", **about)
   end
 
-  def difference(text, present: [], **more) = Roost::Core::RollDifference.new(paste(text).value, present: present, **more)
+  def difference(text, present: [], **more) = Roost::Core::ClassListDifference.new(paste(text).value, present: present, **more)
 
   def states(found) = found.rows.map(&:state)
 

@@ -4,7 +4,7 @@ module Roost
   module Web
     # Where seats' devices answer heartbeats, and say that they went to the background or are back: a bare Rack endpoint
     # that only takes note.
-    class Heard
+    class HeartbeatReply
       PACE = { burst: 10, rate: 2 }.freeze
 
       # @param engine [Live::Engine]

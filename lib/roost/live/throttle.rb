@@ -5,7 +5,7 @@ module Roost
     # How long each session rests before it is served again: three times as long as serving all of them once
     # takes. So one class is told of each answer at once, forty classes share what the machine can do, and
     # most of that is left for those who ask. May be used from any thread.
-    class Rounds
+    class Throttle
       TIMES = 3
       LONGEST_REST = 0.2 # seconds
 

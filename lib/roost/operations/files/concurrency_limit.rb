@@ -3,7 +3,7 @@
 module Roost
   module Operations
     # Lets only so many wait for something slow at a time; whoever comes then does without.
-    module Turns
+    module ConcurrencyLimit
       # @param turns [SizedQueue] of as many as may wait
       # @return what the block gives; nil when there was no turn
       def self.take(turns)

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe Roost::Live::Agenda do
+RSpec.describe Roost::Live::WorkQueue do
   let(:time) { [0.0] }
   let(:agenda) { described_class.new(clock: -> { time[0] }) }
 

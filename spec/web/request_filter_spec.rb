@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe Roost::Web::Gate do
+RSpec.describe Roost::Web::RequestFilter do
   let(:seen) { [] }
 
   def gate(proxies: 0, secure: false)
@@ -54,7 +54,7 @@ RSpec.describe Roost::Web::Gate do
   end
 end
 
-RSpec.describe Roost::Web::LastResort do
+RSpec.describe Roost::Web::ErrorBoundary do
   it "answers whatever happens with one sentence, and writes nothing of the request into the log" do
     app = described_class.new(->(_env) { raise "secret text of /seat/TOKEN" })
     answer = nil

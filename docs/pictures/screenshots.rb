@@ -1,11 +1,11 @@
 # frozen_string_literal: true
 
 require "roost"
-require_relative "../bench/server"
-require_relative "../spec/support/browser"
-require_relative "../spec/support/builders"
-require_relative "../spec/support/keeping"
-require_relative "../spec/support/pdfs"
+require_relative "../../bench/server"
+require_relative "../../spec/support/browser"
+require_relative "../../spec/support/builders"
+require_relative "../../spec/support/keeping"
+require_relative "../../spec/support/pdfs"
 require "tmpdir"
 require_relative "alone_pictures"
 require_relative "class_pictures"
@@ -15,7 +15,7 @@ require_relative "room_pictures"
 # Runs the program with the demo data and a practice class, and takes one picture of
 # each main view.
 class Screenshots
-  FOLDER = File.expand_path("../docs/screenshots", __dir__)
+  FOLDER = File.expand_path("../screenshots", __dir__)
   ADDRESS = "http://roost.heronsgate.example"
   SHEET = <<~CSV
     Question;Kind;Option A;Option B;Option C;Right;Time;Points;Subtopics

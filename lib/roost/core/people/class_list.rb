@@ -4,7 +4,7 @@ module Roost
   module Core
     # A list of students from outside: pasted, or out of a sheet. Every row is read by itself; one that
     # can't be used keeps its place and says why.
-    module Roll
+    module ClassList
       MOST = 300
       TOO_LONG = "A class has at most #{MOST} students here, and this list is much longer. Split it.".freeze
       TIME_FACTORS = { "1" => "none", "1.25" => "+25 % time", "1.5" => "+50 % time", "2" => "double time" }.freeze

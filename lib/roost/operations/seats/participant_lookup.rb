@@ -6,7 +6,7 @@ module Roost
   module Operations
     # Who a device stands for that comes into a session, by what the session asks for
     # (Core::Session::Options#entry) and what was said.
-    class WhoComes
+    class ParticipantLookup
       STOPPED = "That name can't go up on the class screen. Type your own name, or ask your teacher."
       PICK = "Pick your name from the list. If it isn't there, tell your teacher."
       NO_PASS = "Type your student pass."

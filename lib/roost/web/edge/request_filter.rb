@@ -8,7 +8,7 @@ module Roost
     # believed. Addresses and parameters are text without NUL, of bounded length, number and depth;
     # parameters are single texts but for those that are known to be more. Headers in which a proxy
     # would say who asks are believed as far as the settings say there are proxies, and then are gone.
-    class Gate
+    class RequestFilter
       MOST_PATH = 2_000 # bytes
       MOST_QUERY = 8_000
       MOST_PARAMETERS = 4_000
@@ -36,7 +36,7 @@ module Roost
         settle_sender(env)
         bare(env) if %w[GET HEAD].include?(env["REQUEST_METHOD"])
         env["CONTENT_TYPE"] = NO_FORM if env["PATH_INFO"].to_s.match?(@raw)
-        well_formed?(env) ? @app.call(env) : Gate.refusal(400, BAD)
+        well_formed?(env) ? @app.call(env) : RequestFilter.refusal(400, BAD)
       end
 
       # @return [Array] a Rack answer of one sentence
