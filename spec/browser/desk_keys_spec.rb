@@ -41,8 +41,7 @@ RSpec.describe "The keys of the Desk" do
     desk.visit "/desk/#{row.id}"
     desk.click_button "Begin the lesson"
     desk.find("button", text: "Next slide")
-    sleep 0.3
-    expect(desk.evaluate_script("document.activeElement.className")).to eq("desk-title")
+    eventually { desk.evaluate_script("document.activeElement.className") == "desk-title" }
   end
 
   it "go on working after a button was clicked with the mouse" do

@@ -193,12 +193,12 @@ RSpec.describe "A seat that loses nothing" do
     eventually { stored&.value == { "text" => "By the stars" } }
     other.find("input[name=text]").send_keys("By smell")
     expect(other).to have_css(".answer-state", text: "In another window you wrote something else")
-    expect([stored.value, stored.beside]).to eq([{ "text" => "By the stars" }, { "text" => ["By smell"] }])
+    expect([stored.value, stored.conflicting_version]).to eq([{ "text" => "By the stars" }, { "text" => ["By smell"] }])
     other.click_button "Use this one"
     eventually { stored.value == { "text" => "By smell" } }
     field.send_keys(" and the sun")
     expect(seat).to have_css(".answer-state", text: "In another window you wrote something else")
-    expect(stored.beside).to eq({ "text" => ["By the stars and the sun"] })
+    expect(stored.conflicting_version).to eq({ "text" => ["By the stars and the sun"] })
     seat.refresh
     expect(seat).to have_field("text", with: "By the stars and the sun")
     seat.click_button "Show the other"

@@ -285,7 +285,8 @@ RSpec.describe "Classes and their students" do
       call = ->(name, device) { Roost::Operations::JoinSession.new.call(row.code, name, device: device) }
       call.call("Ada", "a" * 40)
       command(row, "by_hand")
-      expect([call.call("Ada", "a" * 40).ok?, call.call("Bo", "b" * 40).reason]).to eq([true, Roost::Operations::ParticipantLookup::BY_HAND])
+      said = [call.call("Ada", "a" * 40).ok?, call.call("Bo", "b" * 40).reason]
+      expect(said).to eq([true, Roost::Operations::ParticipantLookup::BY_HAND])
       expect(moment(row).stopped).to eq(["bo"])
       Roost::Operations::AllowName.new.call(row.account_id, row.id, "bo")
       expect(call.call("Bo", "b" * 40)).to be_ok

@@ -57,7 +57,7 @@ RSpec.describe Roost::Operations::Purge do
   it "keeps the pictures of what another window wrote beside what counts" do
     sent = marsh.last
     beside = Sequel.pg_jsonb({ "posts" => [JSON.generate([{ "id" => "p1", "picture" => { "file" => sent } }])] })
-    database[:answers].where(slide_id: "s2").update(value: Sequel.pg_jsonb({}), beside: beside)
+    database[:answers].where(slide_id: "s2").update(value: Sequel.pg_jsonb({}), conflicting_version: beside)
     described_class.new.call(days: 30)
     expect(media.find(sent)).to be_an(Array)
   end

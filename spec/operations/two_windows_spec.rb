@@ -21,8 +21,8 @@ RSpec.describe "Two windows of one seat" do
     write("By the stars", writer: one, save_id: first)
     reply = write("By smell", writer: other, over: [], save_no: 9)
     expect([reply.state, reply.saved]).to eq(["elsewhere", first])
-    expect([stored.value, stored.beside]).to eq([{ "text" => "By the stars" }, { "text" => ["By smell"] }])
-    expect(Roost::Core::Session::Views.desk(moment(session)).entries.first.beside).to eq("By smell")
+    expect([stored.value, stored.conflicting_version]).to eq([{ "text" => "By the stars" }, { "text" => ["By smell"] }])
+    expect(Roost::Core::Session::Views.desk(moment(session)).entries.first.conflicting_version).to eq("By smell")
   end
 
   it "let the one that knows of the other's go on" do
@@ -30,7 +30,8 @@ RSpec.describe "Two windows of one seat" do
     write("By the stars", writer: one, save_id: first)
     expect(write("By the stars and smell", writer: other, over: [first], save_no: 2).state).to eq("draft")
     expect(write("By the sun", writer: one, save_no: 3, over: [first]).state).to eq("elsewhere")
-    expect([stored.value, stored.beside]).to eq([{ "text" => "By the stars and smell" }, { "text" => ["By the sun"] }])
+    expect([stored.value, stored.conflicting_version])
+      .to eq([{ "text" => "By the stars and smell" }, { "text" => ["By the sun"] }])
   end
 
   it "let a window go on after itself, whatever reply was lost" do

@@ -86,7 +86,7 @@ RSpec.describe Roost::Core::Session::Acceptance do
 
   def in_sql(session, seat_id, said)
     place = { session_id: session.id, seat_id: seat_id }
-    database[:sessions].where(id: session.id).update(ended_at: at(said[:ended]), alone: said[:alone])
+    database[:sessions].where(id: session.id).update(ended_at: at(said[:ended]), self_paced: said[:alone])
     opening = said[:opening] && times(said[:opening], *said[:opening].keys)
     of = said[:attempts]
     database[:openings].insert(session_id: session.id, slide_id: "s2", attempt: of[:opening], **opening) if opening

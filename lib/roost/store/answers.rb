@@ -55,7 +55,7 @@ module Roost
                              OR clock.now < sessions.ended_at + make_interval(secs => #{Core::Session::Acceptance::LATEST}))
           JOIN seats ON seats.id = given.seat_id AND seats.removed_at IS NULL
           LEFT JOIN openings ON openings.session_id = given.session_id AND openings.slide_id = given.slide_id
-                             AND openings.attempt = given.attempt AND NOT sessions.alone
+                             AND openings.attempt = given.attempt AND NOT sessions.self_paced
           LEFT JOIN sittings ON sittings.seat_id = given.seat_id AND sittings.attempt = given.attempt
                              AND given.slide_id = ANY (sittings.slides)
           LEFT JOIN tellings ON tellings.seat_id = given.seat_id AND tellings.slide_id = given.slide_id
@@ -148,10 +148,11 @@ module Roost
         row && Stored.new(**row).freeze
       end
 
-      # Keeps what another window wrote beside what counts.
+      # Keeps what another window wrote conflicting_version what counts.
       # @param typed [Hash{String=>Array<String>}]
-      def keep_beside(id, typed)
-        database[:answers].where(id: id).update(beside: Sequel.pg_jsonb(typed), seq: Sequel.function(:nextval, "answers_seq"))
+      def keep_conflicting(id, typed)
+        database[:answers].where(id: id).update(conflicting_version: Sequel.pg_jsonb(typed),
+                                                seq: Sequel.function(:nextval, "answers_seq"))
       end
 
       # @return [Lateness, nil] nil unless answering has ended
@@ -205,11 +206,13 @@ module Roost
 
       # What many gave alike comes as one row with all who gave it.
       ALIKE = <<~SQL
-        SELECT slide_id, attempt, value::text AS value, typed::text AS typed, beside::text AS beside, final, late, by_line, let_count,
+        SELECT slide_id, attempt, value::text AS value, typed::text AS typed, conflicting_version::text AS conflicting_version,
+               final, late, by_line, let_count,
                string_agg(seat_id::text, ',') AS seats, string_agg(id::text, ',') AS arrivals, string_agg(save_id::text, ',') AS saves,
                string_agg(date_part('epoch', received_at)::text, ',') AS times
-        FROM answers WHERE session_id = ? GROUP BY slide_id, attempt, answers.value::text, answers.typed::text, answers.beside::text,
-                                                   final, late, by_line, let_count
+        FROM answers WHERE session_id = ?
+        GROUP BY slide_id, attempt, answers.value::text, answers.typed::text, answers.conflicting_version::text, final, late,
+                 by_line, let_count
       SQL
       private_constant :ALIKE
 
@@ -226,7 +229,7 @@ module Roost
 
       def all_beyond
         all = database[:answers].where(session_id: :$session_id).where { seq > :$beyond }.order(:seq)
-        documents = %i[value typed beside].map { |name| Sequel.cast(name, :text).as(name) }
+        documents = %i[value typed conflicting_version].map { |name| Sequel.cast(name, :text).as(name) }
         all.select(:seq, :seat_id, :slide_id, :attempt, *documents, :final, :late, :by_line, :save_id, :let_count,
                    Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at))
       end
@@ -234,7 +237,10 @@ module Roost
       # What many gave alike is read once, and is one and the same object.
       # @param known [Hash{String=>Hash}] documents that were read already
       def read(row, known)
-        %i[value typed beside].each { |name| (text = row[name]) && row[name] = known[text] ||= JSON.parse(text).freeze }
+        %i[value typed conflicting_version].each do |name|
+          text = row[name]
+          row[name] = known[text] ||= JSON.parse(text).freeze if text
+        end
         Core::Session::Answer.new(**row.except(:seq)).freeze
       end
 

@@ -8,7 +8,7 @@ module Roost
 
       # @return [Array<Row>] a teacher's that have a Desk and have not ended, latest first
       def running_of(account_id)
-        with_now.where(account_id: account_id, deleted_at: nil, alone: false, ended_at: nil).reverse(:created_at)
+        with_now.where(account_id: account_id, deleted_at: nil, self_paced: false, ended_at: nil).reverse(:created_at)
                 .map { |row| read(row) }
       end
 
@@ -24,7 +24,7 @@ module Roost
 
       # @return [Array<Integer>] ids of those in which a teacher has given a lesson live, and that have ended, latest first
       def ended_of_lesson(account_id, lesson_id, most)
-        database[:sessions].where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil, alone: false)
+        database[:sessions].where(account_id: account_id, lesson_id: lesson_id, deleted_at: nil, self_paced: false)
                            .exclude(ended_at: nil).reverse(:created_at).limit(most).select_map(:id)
       end
 
@@ -32,14 +32,14 @@ module Roost
       # @return [Array<Array(Integer, Time)>] classes that a teacher taught live since then, with when each session was begun,
       #   latest first
       def begun(account_id, since:, most: 300)
-        database[:sessions].where(account_id: account_id, deleted_at: nil, alone: false).exclude(class_id: nil)
+        database[:sessions].where(account_id: account_id, deleted_at: nil, self_paced: false).exclude(class_id: nil)
                            .where(Sequel[:created_at] > Time.at(since)).reverse(:created_at).limit(most)
                            .select_map(%i[class_id created_at])
       end
 
       # @return [Array<Row>] a teacher's live sessions that have ended, latest first
       def ended_live(account_id, most)
-        with_now.where(account_id: account_id, deleted_at: nil, alone: false).exclude(ended_at: nil)
+        with_now.where(account_id: account_id, deleted_at: nil, self_paced: false).exclude(ended_at: nil)
                 .reverse(:ended_at).limit(most).map { |row| read(row) }
       end
 
@@ -58,14 +58,15 @@ module Roost
 
       # @return [Row, nil] the latest that a teacher has given live to a class
       def latest_of_class(account_id, class_id)
-        row = with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil, alone: false).reverse(:created_at).first
+        of_class = with_now.where(account_id: account_id, class_id: class_id, deleted_at: nil, self_paced: false)
+        row = of_class.reverse(:created_at).first
         row && read(row)
       end
 
       # @return [Array<Array(Row, Integer)>] live sessions that have ended in which a student had a seat, with that, latest first
       def ended_with(student_id, most)
         seats = Seats.new(database).of_student(student_id)
-        rows = with_now.where(id: seats.keys, deleted_at: nil, alone: false).exclude(ended_at: nil)
+        rows = with_now.where(id: seats.keys, deleted_at: nil, self_paced: false).exclude(ended_at: nil)
         rows.reverse(:ended_at).limit(most).map { |row| [read(row), seats[row[:id]]] }
       end
 

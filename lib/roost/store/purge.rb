@@ -8,7 +8,7 @@ module Roost
     class Purge < Repository
       # Tables and their columns in which names of files stand.
       HOLDERS = [%i[lesson_slides document], %i[lesson_revisions slides], %i[sessions lesson], %i[bank_questions document],
-                 %i[answers value], %i[answers typed], %i[answers beside]].freeze
+                 %i[answers value], %i[answers typed], %i[answers conflicting_version]].freeze
       FILE = "[0-9a-f]{64}\\.[a-z0-9]{3,4}"
       # What a seat is called whose student is gone: longer than any name that can be typed, so that it is
       # nobody's.

@@ -30,7 +30,7 @@ module Roost
       # What all gave on one slide, without the rest of the session; where each is alone, in their last attempt.
       # @return [Core::Session::Record]
       def at_slide(row, slide_id)
-        of(row, roll: [], shown: {}, sat: {}, counts: ("last" if row.alone),
+        of(row, roll: [], shown: {}, sat: {}, counts: ("last" if row.self_paced),
                 answers: Answers.new(database).by_question(row.id, slide_id: slide_id))
       end
 
@@ -56,7 +56,7 @@ module Roost
       private
 
       # What the session's own row says.
-      def about(row, counts: (assignment(row).rules["counts"] if row.alone))
+      def about(row, counts: (assignment(row).rules["counts"] if row.self_paced))
         Core::Session::Record::About.new(id: row.id, title: row.title, options: row.options, counts: counts,
                                          lesson: Sessions.new(database).lesson_of(row), begun_at: row.state.begun_at).freeze
       end
@@ -75,7 +75,7 @@ module Roost
 
       # @return [Hash{Array(Integer, Integer)=>Array<String>}] seat and attempt to the slides of sittings that are over
       def sat(row, seat_id = nil)
-        return {} unless row.alone || Sessions.new(database).lesson_of(row).quizzes.any?
+        return {} unless row.self_paced || Sessions.new(database).lesson_of(row).quizzes.any?
 
         over = Sittings.new(database).over(row.id, all: !row.ended_at.nil?, seat_id: seat_id)
         over.group_by { |each| each.values_at(:seat_id, :attempt) }
@@ -87,7 +87,7 @@ module Roost
         return [] unless row.class_id && row.options.attendance?
 
         of_class = class_of(row)
-        row.alone ? of_class.select { |student| assignment(row).for?(student.id) } : of_class
+        row.self_paced ? of_class.select { |student| assignment(row).for?(student.id) } : of_class
       end
 
       def assignment(row) = Assignments.new(database).find(row.id)

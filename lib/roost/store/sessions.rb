@@ -7,7 +7,7 @@ module Roost
     # Sessions: the frozen lesson, the state and its version, and the events.
     class Sessions < Repository
       Row = Struct.new(:id, :account_id, :lesson_id, :title, :class_id, :class_name, :code, :screen_key, :lesson_version,
-                       :options, :state, :version, :created_at, :ended_at, :deleted, :now, :alone, :left,
+                       :options, :state, :version, :created_at, :ended_at, :deleted, :now, :self_paced, :left,
                        keyword_init: true)
 
       CODE_TRIES = 20
@@ -27,7 +27,7 @@ module Roost
                 class_name: class_name,
                 screen_key: SecureRandom.urlsafe_base64(16), lesson: Sequel.pg_jsonb(lesson.to_document),
                 options: Sequel.pg_jsonb(options.to_document), last_time: Sequel.pg_jsonb(last_time),
-                alone: !state.nil?, state: Sequel.pg_jsonb(begun.to_document) }
+                self_paced: !state.nil?, state: Sequel.pg_jsonb(begun.to_document) }
         CODE_TRIES.times do
           # A code in use is skipped without breaking a surrounding transaction.
           id = database[:sessions].insert_conflict.insert(row.merge(code: Core::JoinCode.make(SecureRandom)))
@@ -71,12 +71,12 @@ module Roost
 
       # @return [Array<Integer>] ids of those that run for a class
       def running_for(class_id)
-        database[:sessions].where(class_id: class_id, ended_at: nil, deleted_at: nil, alone: false).select_map(:id)
+        database[:sessions].where(class_id: class_id, ended_at: nil, deleted_at: nil, self_paced: false).select_map(:id)
       end
 
       # @return [Array<Row>] assignments of a class, the one that was given last first
       def assigned_to(class_id)
-        with_now.where(class_id: class_id, deleted_at: nil, alone: true).reverse(:created_at).map { |row| read(row) }
+        with_now.where(class_id: class_id, deleted_at: nil, self_paced: true).reverse(:created_at).map { |row| read(row) }
       end
 
       # Lets an assignment that has ended go on.
@@ -86,7 +86,7 @@ module Roost
 
       # @return [Array<Row>] assignments a teacher has given, the one that was given last first
       def assigned_by(account_id)
-        with_now.where(account_id: account_id, deleted_at: nil, alone: true).reverse(:created_at).map { |row| read(row) }
+        with_now.where(account_id: account_id, deleted_at: nil, self_paced: true).reverse(:created_at).map { |row| read(row) }
       end
 
       # @param hours [Integer] since the last command, and since a student's device was last seen
@@ -94,7 +94,7 @@ module Roost
       def silent(hours)
         long_ago = Sequel.lit("clock_timestamp() - make_interval(hours => ?)", hours)
         database[:sessions].where(ended_at: nil, deleted_at: nil,
-                                  alone: false).where(last_sign_of_life < long_ago).select_map(:id)
+                                  self_paced: false).where(last_sign_of_life < long_ago).select_map(:id)
       end
 
       # When something last happened in a session: a command, or a student's device that was seen.
@@ -260,7 +260,7 @@ module Roost
 
       def with_now
         columns = %i[id account_id lesson_id title class_id class_name code screen_key lesson_version options state version
-                     created_at ended_at deleted_at alone]
+                     created_at ended_at deleted_at self_paced]
         now = Repository.epoch(Sequel.function(:clock_timestamp)).as(:now)
         database[:sessions].select(*columns, (Sequel[:roll] !~ nil).as(:left), now,
                                    Facts::OF_SESSION.as(:facts))

@@ -16,7 +16,7 @@ module Roost
         sessions = Store::Sessions.new
         sessions.transaction do
           row = sessions.of_teacher(account_id, session_id, lock: true)
-          next nil unless row&.alone
+          next nil unless row&.self_paced
 
           seat_id = seat(row, **whom)
           next nil unless seat_id

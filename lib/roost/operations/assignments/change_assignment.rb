@@ -15,7 +15,7 @@ module Roost
         sessions = Store::Sessions.new
         sessions.transaction do
           row = sessions.of_teacher(account_id, session_id, lock: true)
-          next nil unless row&.alone
+          next nil unless row&.self_paced
 
           change(row, way, form).map do
             Live::Bus.announce(row.id, :state)

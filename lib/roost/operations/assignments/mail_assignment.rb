@@ -10,7 +10,7 @@ module Roost
       # @return [Boolean, nil] nil when she has no such assignment
       def call(account_id, session_id, link, only_open:)
         row = Store::Sessions.new.of_teacher(account_id, session_id)
-        return nil unless row&.alone
+        return nil unless row&.self_paced
 
         time = SchoolClock.here
         closes = time.say(Store::Assignments.new.find(row.id).closes_at)

@@ -24,7 +24,7 @@ module Roost
       private
 
       def times(row)
-        return { opens: "", closes: "" } unless row.alone
+        return { opens: "", closes: "" } unless row.self_paced
 
         time = SchoolClock.here
         given = Store::Assignments.new.find(row.id)

@@ -25,7 +25,7 @@ module Roost
         return Core::Reading.refused(NOT_OPEN) unless row
         return Core::Reading.refused(ENDED) if row.ended_at
         return Core::Reading.refused(LOCKED) if row.state.locked
-        return Core::Reading.refused(NOT_OPEN) if row.alone && Store::Assignments.new.find(row.id).unassigned
+        return Core::Reading.refused(NOT_OPEN) if row.self_paced && Store::Assignments.new.find(row.id).unassigned
 
         Core::Reading.ok(row)
       end
@@ -78,7 +78,7 @@ module Roost
         JoinSession.session(raw_code).and_then do |row|
           next Core::Reading.refused(SENT_AWAY) if Store::Seats.new.sent_away?(row.id, STAYS_OUT, **whose)
 
-          room = row.alone ? Core::Session::Commands::ROOM.max : row.state.room_for
+          room = row.self_paced ? Core::Session::Commands::ROOM.max : row.state.room_for
           yield(row).and_then { |who| sit_down(row, who, room: room, **numbered(whose)) }
         end
       end
@@ -86,7 +86,7 @@ module Roost
       # Where attempts are limited, another name on the same device is no other attempt.
       # @return [Core::Reading, nil] a refusal
       def once_more(row, device)
-        return nil unless row.alone && device && Store::Assignments.new.find(row.id).rules["attempts"]
+        return nil unless row.self_paced && device && Store::Assignments.new.find(row.id).rules["attempts"]
 
         name = Store::Seats.new.names_on(row.id, device).first
         name && Core::Reading.refused(format(SAME_DEVICE, name))

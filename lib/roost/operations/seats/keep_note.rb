@@ -30,7 +30,7 @@ module Roost
 
       # @return [Integer]
       def latest_attempt(row, seat, slide_id)
-        own = Store::Sittings.new.latest_of_seat(seat[:id])&.sitting&.attempt if row.alone
+        own = Store::Sittings.new.latest_of_seat(seat[:id])&.sitting&.attempt if row.self_paced
         own || row.state.opening(slide_id)&.attempt || 1
       end
 

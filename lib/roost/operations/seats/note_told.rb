@@ -6,7 +6,7 @@ module Roost
     class NoteTold
       # @param seat [Hash] :id
       # @param sitting [Core::Session::Sitting]
-      # @param page [Core::Session::Views::Alone] what they are sent
+      # @param page [Core::Session::Views::SelfPaced] what they are sent
       def call(seat, sitting, page)
         told = page.steps.select(&:outcome).map { |step| step.slide.id }
         return if told.empty?

@@ -14,7 +14,7 @@ module Roost
       end
 
       def self.ids(seat, row, lesson)
-        return of_sitting(seat, row) if row.alone
+        return of_sitting(seat, row) if row.self_paced
         return [] unless row.state.open?
 
         lesson.quiz(row.state.slide_id) ? of_sitting(seat, row) : [row.state.slide_id]

@@ -38,7 +38,7 @@ module Roost
       # attempt is.
       def self.over?(row, seat_id)
         return false if row.deleted
-        return !row.ended_at.nil? unless row.alone
+        return !row.ended_at.nil? unless row.self_paced
 
         kept = Store::Sittings.new.latest_of_seat(seat_id)
         kept&.sitting&.settled?(row.now) && (row.options.released || told_of?(kept.sitting, row, seat_id))
@@ -92,7 +92,7 @@ module Roost
       end
 
       def slides(row, seat_id, record)
-        unless row.alone
+        unless row.self_paced
           asked = record.asked_of(seat_id).map(&:id)
           return record.lesson.class_slides.select { |slide| slide.prompt.nil? || asked.include?(slide.id) }
         end

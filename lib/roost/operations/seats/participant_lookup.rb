@@ -92,7 +92,7 @@ module Roost
 
       # Work that is done alone is nobody's but their own: a name that has a pass needs it, unless the teacher decided otherwise.
       def pass?(person, pass)
-        return true if !row.alone || row.options.names_alone
+        return true if !row.self_paced || row.options.names_alone
 
         own = Store::Students.new.passes([person.id])[person.id]
         own.nil? || own == Core::StudentPass.read(pass.to_s)

@@ -128,7 +128,7 @@ module Roost
 
       def elsewhere(stored, fields)
         typed = Core::Session::Typed.read(fields)
-        Store::Answers.new.keep_beside(stored.id, typed) if typed
+        Store::Answers.new.keep_conflicting(stored.id, typed) if typed
         Reply.new(state: "elsewhere", message: ELSEWHERE, save_no: stored.save_no, saved: stored.save_id).freeze
       end
 

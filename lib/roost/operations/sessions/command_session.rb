@@ -35,7 +35,7 @@ module Roost
         sessions.transaction do
           row = yield(sessions)
           next nil if row.nil? || row.deleted
-          next Core::Reading.refused(ALONE) if row.alone && !WHERE_ALONE.include?(command)
+          next Core::Reading.refused(ALONE) if row.self_paced && !WHERE_ALONE.include?(command)
 
           lesson = sessions.lesson_of(row)
           present = -> { Store::Seats.new.of(row.id).select(&:here).map(&:id) }

@@ -14,7 +14,7 @@ module Roost
       # @param row [Store::Sessions::Row]
       # @return [Array<Store::Sessions::Row>] the sessions in which they may
       def call(row)
-        here = row.alone && open_alone?(row) ? [row] : []
+        here = row.self_paced && open_alone?(row) ? [row] : []
         here + beside(row).select { |other| asks_the_same?(row, other) }
       end
 

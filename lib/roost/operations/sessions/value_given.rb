@@ -7,7 +7,7 @@ module Roost
       # @param row [Store::Sessions::Row]
       # @return [Hash, nil] nil where nothing was given that can be read
       def call(row, slide_id, seat_id)
-        return Store::Answers.new.value(row.id, slide_id, seat_id) unless row.alone
+        return Store::Answers.new.value(row.id, slide_id, seat_id) unless row.self_paced
 
         answer = Store::Records.new.at_seat(row, seat_id).answer(slide_id, seat_id)
         answer.value if answer&.readable?

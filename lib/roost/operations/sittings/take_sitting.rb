@@ -18,7 +18,7 @@ module Roost
       # @param seat_id [Integer]
       # @return [Core::Session::Task, nil]
       def self.task(row, seat_id, lesson: Store::Sessions.new.lesson_of(row))
-        return Core::Session::Task.of_quiz(lesson, row.state) unless row.alone
+        return Core::Session::Task.of_quiz(lesson, row.state) unless row.self_paced
 
         assignment, allowance, student_id = Store::Assignments.new.at_seat(row.id, seat_id)
         Core::Session::Task.of_assignment(lesson, assignment, title: row.title, now: row.now, student_id: student_id,
@@ -37,11 +37,11 @@ module Roost
 
         kept = standing(seat, task)
         kept = begun(seat, row, task, kept) || kept if begins?(task, kept, row, begins)
-        return (Taken.new(task: task, lesson: lesson, answers: {}).freeze if task.open || row.alone) unless kept
+        return (Taken.new(task: task, lesson: lesson, answers: {}).freeze if task.open || row.self_paced) unless kept
 
         answers = answers(seat, row, kept)
         unless kept.sitting.over?(row.now)
-          kept = moved(kept, to, TakeSitting.answered(lesson, kept.sitting, answers), quiz: !row.alone)
+          kept = moved(kept, to, TakeSitting.answered(lesson, kept.sitting, answers), quiz: !row.self_paced)
         end
         taken(seat, row, kept, task, lesson, answers)
       end

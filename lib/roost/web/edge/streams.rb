@@ -38,13 +38,13 @@ module Roost
       def recipient(id, env)
         if audience == :seat
           seat = Store::Seats.new.by_token(id)
-          return :alone if seat && Store::Sessions.new.find(seat[:session_id]).alone
+          return :alone if seat && Store::Sessions.new.find(seat[:session_id]).self_paced
 
           return seat && { audience: audience, session_id: seat[:session_id], seat_id: seat[:id] }
         end
 
         row = audience == :screen ? Store::Sessions.new.by_screen_key(id) : own_session(id, env["rodauth"].session_value)
-        return row && :alone if row.nil? || row.alone
+        return row && :alone if row.nil? || row.self_paced
 
         { audience: audience, session_id: row.id, sign_in: env["roost.sign_in"] }
       end

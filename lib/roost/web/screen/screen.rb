@@ -11,7 +11,7 @@ module Roost
 
       get "/:key" do |key|
         row = Store::Sessions.new.by_screen_key(key) || not_found
-        not_found if row.alone
+        not_found if row.self_paced
         view = Core::Session::Views.screen(Store::Moments.new.of(row))
         page("screen/show", title: row.title, layout: "layouts/plain", bundle: "screen", theme: view.theme, view: view,
                             now: row.now, key: key, send: nil)

@@ -13,7 +13,7 @@ module Roost
       # @return [Hash]
       def shared_of(row)
         picture = Store::Sessions.new.lesson_of(row).class_slides.filter_map(&:picture).first
-        what = row.alone ? "To do at your own speed" : "A lesson to join"
+        what = row.self_paced ? "To do at your own speed" : "A lesson to join"
         { title: row.title, description: "#{what}, in Amber Roost",
           image: picture && "#{Roost.settings.base_url}#{media(picture.file)}" }
       end
@@ -21,7 +21,7 @@ module Roost
       # Whose names of the list need their pass.
       # @return [Array<Integer>] ids of students
       def with_pass(row)
-        return [] if !row.alone || row.options.names_alone
+        return [] if !row.self_paced || row.options.names_alone
 
         Store::Students.new.then { |students| students.passes(Store::Records.new.class_of(row).map(&:id)).keys }
       end

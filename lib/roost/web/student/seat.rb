@@ -44,7 +44,7 @@ module Roost
         redirect Copies.path(seat[:id]), 303 if params.key?("copy")
 
         Operations::VisitSeat.new.call(seat, row, device: DeviceCookie.of(request), browser: request.user_agent.to_s)
-        return alone(row, seat, token) if row.alone
+        return alone(row, seat, token) if row.self_paced
 
         view = Core::Session::Views.seats(Store::Moments.new.at_seat(row, seat[:id]), [seat[:id]]).keys.first
         html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme,

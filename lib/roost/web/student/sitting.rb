@@ -69,7 +69,7 @@ module Roost
           settings.pace.turn?(seat[:id]) ? seat : halt(429, refuse(TOO_FAST, 429))
         end
 
-        # @return [Core::Session::Views::Alone::Step, nil]
+        # @return [Core::Session::Views::SelfPaced::Step, nil]
         def board_at(page, place) = page.steps.find { |step| step.place == place && step.slide.prompt&.shows_others? }
 
         def row(seat) = Store::Sessions.new.find(seat[:session_id]).then { |row| row.deleted ? not_found : row }
@@ -97,7 +97,7 @@ module Roost
           Operations::NoteTold.new.call(seat, taken.sitting, page)
           view = "sitting/done" unless page.stage == :at_work
           html = partial(view, page: page, now: row.now, task: taken.task, round: round(seat, row, taken, page),
-                               copy: (Copies.path(seat[:id]) if row.alone && Operations::OwnCopy.allowed?(row, seat[:id])))
+                               copy: (Copies.path(seat[:id]) if row.self_paced && Operations::OwnCopy.allowed?(row, seat[:id])))
           page.slide.prompt ? ItemIdPlaceholders.fill(html, Operations::SaveAnswer.names(seat, page.slide)) : html
         end
 
@@ -124,7 +124,7 @@ module Roost
 
         # In a quiz the class goes on together once it is closed.
         def contested?(row, taken)
-          taken.task.open || (row.alone && Operations::StillOpen.new.call(row).any?)
+          taken.task.open || (row.self_paced && Operations::StillOpen.new.call(row).any?)
         end
 
         def page_of(row, taken)
@@ -132,9 +132,9 @@ module Roost
             slide.prompt.shuffle? ? Core::Session::Moment.order(taken.seed, row.id, slide.id, "sitting") : nil
           end
           answered = Operations::TakeSitting.answered(taken.lesson, taken.sitting, taken.answers)
-          Core::Session::Views::Alone.of(lesson: taken.lesson, sitting: taken.sitting, answers: taken.answers, answered: answered,
-                                         now: row.now, open: taken.task.open || taken.task.withdrawn, order: order,
-                                         contested: contested?(row, taken), session_id: row.id, title: taken.task.title)
+          about = { session_id: row.id, title: taken.task.title, now: row.now, order: order, contested: contested?(row, taken) }
+          Core::Session::Views::SelfPaced.of(lesson: taken.lesson, sitting: taken.sitting, answers: taken.answers,
+                                             answered: answered, open: taken.task.open || taken.task.withdrawn, **about)
         end
       end
     end

@@ -116,7 +116,7 @@ module Roost
         def sessions = Store::Sessions.new
 
         # @return [Store::Sessions::Row]
-        def own(id) = own_session(id).then { |row| row.alone ? row : not_found }
+        def own(id) = own_session(id).then { |row| row.self_paced ? row : not_found }
 
         def assignment(row) = Store::Assignments.new.find(row.id)
 

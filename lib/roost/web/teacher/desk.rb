@@ -13,7 +13,7 @@ module Roost
 
       get "/:id" do |id|
         row = own_session(id)
-        redirect "/assignments/#{row.id}" if row.alone
+        redirect "/assignments/#{row.id}" if row.self_paced
         page("desk/show", title: "#{row.title} · Desk", layout: "layouts/desk", row: row, now: row.now, lengths: LENGTHS,
                           view: Core::Session::Views.desk(Store::Moments.new.of(row)))
       end
@@ -24,7 +24,7 @@ module Roost
       # The class screen in a window of the teacher's own, at which she can draw.
       get "/:id/board" do |id|
         row = own_session(id)
-        redirect "/assignments/#{row.id}" if row.alone
+        redirect "/assignments/#{row.id}" if row.self_paced
         view = Core::Session::Views.screen(Store::Moments.new.of(row))
         page("screen/show", title: row.title, layout: "layouts/board", bundle: "screen", theme: view.theme, view: view,
                             now: row.now, key: row.screen_key, send: "/desk/#{row.id}/ink")

@@ -8,10 +8,10 @@ module Roost
       # `arrival` puts answers into the order in which they first came. Times are seconds
       # since the epoch by the database clock. What can't be read as an answer (rules.md) has
       # no value and is kept as `typed`: field to texts. `by_line` says that it came late for the
-      # line's sake and counts; `attempt` at the question, from 1. `beside` is what another window of the
+      # line's sake and counts; `attempt` at the question, from 1. `conflicting_version` is what another window of the
       # seat wrote, like `typed`. `let_count` says that it came late and the teacher lets it count.
-      Answer = Struct.new(:seat_id, :slide_id, :attempt, :value, :final, :late, :received_at, :arrival, :typed, :by_line, :beside,
-                          :save_id, :let_count, keyword_init: true) do
+      Answer = Struct.new(:seat_id, :slide_id, :attempt, :value, :final, :late, :received_at, :arrival, :typed, :by_line,
+                          :conflicting_version, :save_id, :let_count, keyword_init: true) do
         # Whether it came late and earns nothing for that.
         def late? = late && !let_count
 
@@ -27,7 +27,7 @@ module Roost
 
         # What another window wrote, for a person.
         # @return [String, nil]
-        def beside_text = beside && Answer.words(beside)
+        def conflicting_text = conflicting_version && Answer.words(conflicting_version)
 
         def self.words(fields) = fields.values.flatten.reject(&:empty?).join("; ")
       end

@@ -23,9 +23,9 @@ module Roost
         # What the Desk shows, put together from a moment.
         class Desk
           Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
-          # typed:: what can't be read as an answer, in place of a value; beside:: what another window wrote
-          Entry = Struct.new(:seat_id, :name, :value, :typed, :beside, :remark, :writing, :unfinished, :late, :let_count,
-                             :by_line, :spotlit, :received_at, keyword_init: true)
+          # typed:: what can't be read as an answer, in place of a value; conflicting_version:: what another window wrote
+          Entry = Struct.new(:seat_id, :name, :value, :typed, :conflicting_version, :remark, :writing, :unfinished, :late,
+                             :let_count, :by_line, :spotlit, :received_at, keyword_init: true)
           # What a student gave to the present question, for the tile. short:: in a few letters; mark:: 0 to 1, nil
           # where nothing is marked; parts:: what of the tally it is part of
           Gave = Struct.new(:short, :mark, :parts, keyword_init: true)
@@ -107,7 +107,8 @@ module Roost
                 Entry.new(seat_id: seat_id, name: moment.names[seat_id], value: (answer.value if read),
                           typed: (answer.typed_text unless read), remark: (prompt.remark(answer.value, moment.tally) if read),
                           writing: !answer.final && !answer.unfinished?(opening), unfinished: answer.unfinished?(opening),
-                          late: answer.late, let_count: answer.let_count, by_line: answer.by_line, beside: answer.beside_text,
+                          late: answer.late, let_count: answer.let_count, by_line: answer.by_line,
+                          conflicting_version: answer.conflicting_text,
                           spotlit: spotlit.include?(seat_id), received_at: answer.received_at).freeze
               end
             end

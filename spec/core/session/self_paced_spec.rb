@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe Roost::Core::Session::Views::Alone do
+RSpec.describe Roost::Core::Session::Views::SelfPaced do
   let(:lesson) do
     asked = Array.new(3) { |at| slide("q#{at}", prompt: choice(id: "p#{at}", keys: %w[o1], explanation: "So.")) }
     slides = [slide("s0")] + asked

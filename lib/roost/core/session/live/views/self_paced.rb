@@ -11,11 +11,11 @@ module Roost
         # steps:: [Step], all of their slides in order; back, following:: the Step before and after, where they may go there
         # told:: whether it is told how they did; told_later:: that it will be; soon:: after the second of grace
         # at_once:: whether each answer is told about when it is given; ends_at:: of their time (epoch seconds), or nil
-        Alone = Struct.new(:session_id, :title, :attempt, :stage, :slide, :own, :order, :steps, :back, :following, :told,
-                           :told_later, :soon, :ends_at, :at_once, keyword_init: true)
+        SelfPaced = Struct.new(:session_id, :title, :attempt, :stage, :slide, :own, :order, :steps, :back, :following, :told,
+                               :told_later, :soon, :ends_at, :at_once, keyword_init: true)
 
         # What is shown, put together from the sitting and what was answered.
-        class Alone
+        class SelfPaced
           # place:: from 1; state:: :answered, :seen or :waiting; open:: whether it may be gone to
           # outcome:: Outcome, where it may be told; explained:: whether it may be told, too, what is right and why
           # sees_others:: whether what the others put on its board is shown
@@ -30,7 +30,7 @@ module Roost
             # @param contested [Boolean] whether anybody may still answer the same questions
             # @param order [#call] slide to the order of its parts
             # @param about [Hash] :session_id and :title
-            # @return [Alone]
+            # @return [SelfPaced]
             def of(lesson:, sitting:, answers:, answered:, now:, open:, contested:, order:, **about)
               slide = lesson.slide(sitting.slide_id)
               level = lambda do |id|
