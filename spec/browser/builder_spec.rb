@@ -10,11 +10,6 @@ RSpec.describe "Preparing a lesson in the browser" do
   def lesson = Roost::Store::Lessons.new.of(account).first.lesson
 
   # Waits for something to be true of what is kept.
-  def eventually
-    80.times { return if yield || sleep(0.1).nil? }
-    expect(yield).to be_truthy
-  end
-
   it "makes a lesson with each kind of question, saved as it goes, and undoes" do
     page.fill_in "Title of a new lesson", with: "Nests"
     page.click_button "Create lesson"

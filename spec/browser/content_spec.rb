@@ -6,11 +6,6 @@ RSpec.describe "What is on slides, in the browser" do
 
   def lesson = Roost::Store::Lessons.new.of(account).first.lesson
 
-  def eventually
-    80.times { return if yield || sleep(0.1).nil? }
-    expect(yield).to be_truthy
-  end
-
   def open_builder(page)
     page.visit "/lessons"
     page.click_link "Edit"
@@ -187,11 +182,6 @@ RSpec.describe "Slides in order, and two teachers at one lesson" do
   let!(:id) { kept_lesson(account) }
 
   def lesson = Roost::Store::Lessons.new.find(account, id).lesson
-
-  def eventually
-    120.times { return if yield || sleep(0.1).nil? }
-    expect(yield).to be_truthy
-  end
 
   it "moves several at once by keyboard, into a section and out of it, and undoes" do
     page = sign_in_window

@@ -8,11 +8,6 @@ RSpec.describe "Text that waits on a device" do
 
   before { command(session, "jump", slide: "s4") }
 
-  def eventually
-    80.times { return if yield || sleep(0.1).nil? }
-    expect(yield).to be_truthy
-  end
-
   def type(words)
     phone.find_field("text").set(words)
     phone.assert_text("sending")

@@ -3,11 +3,6 @@
 RSpec.describe "Ways to answer, in real windows" do
   let!(:account) { teacher }
 
-  def eventually
-    80.times { return if yield || sleep(0.1).nil? }
-    expect(yield).to be_truthy
-  end
-
   def value = database[:answers].order(:seq).reverse.get(:value)&.to_h
 
   def running(prompt, driver: :chromium_phone, **parts)

@@ -15,12 +15,6 @@ RSpec.describe "A seat that loses nothing" do
   def stored(slide_id = "s4") = moment(session).record.answers.fetch([slide_id, 1], {}).to_h.values.first
 
   # Waits for something to be true of what is kept.
-  def eventually(seconds = 8)
-    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
-    sleep 0.1 until yield || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
-    expect(yield).to be_truthy
-  end
-
   it "answers a question that is asked again, from the start; both attempts are kept" do
     field.send_keys("By the stars")
     seat.click_button "Hand in"

@@ -26,11 +26,6 @@ RSpec.describe "Sketching at a seat" do
     kept ? kept.value["strokes"] : []
   end
 
-  def eventually
-    80.times { return if yield || sleep(0.1).nil? }
-    raise "never: #{strokes.inspect}"
-  end
-
   # What the device draws and what we draw of it, as pictures.
   # @return [Float] mean difference of their pixels, 0 to 255
   def difference(drawn, kept)

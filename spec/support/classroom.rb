@@ -7,6 +7,14 @@ require "set"
 # A running Amber Roost with real windows: in an example each name is a Chromium of its own, so
 # teacher, class screen and students never share a cookie.
 module Classroom
+  # What comes true after a while: on another device, or when a script has run.
+  # @param seconds [Numeric] after which it should have
+  def eventually(seconds = 12)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    sleep 0.1 until yield || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+    expect(yield).to be_truthy
+  end
+
   include Access
 
   # Those of the example at hand, by name and driver, and those of earlier ones, by driver.
