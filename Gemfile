@@ -29,8 +29,12 @@ gem "mail"
 gem "tzinfo"
 gem "tzinfo-data"
 
+# Part of Ruby until 3.3; a gem of its own from 3.4 on
+gem "bigdecimal"
+gem "csv"
+
 # Content
-gem "commonmarker", "~> 0.23.0"
+gem "commonmarker", "~> 0.23.0" # 2.x has another API, and needs Rust to build
 gem "icalendar", "~> 2.11"
 gem "marcel"
 gem "nokogiri"
@@ -43,7 +47,7 @@ gem "unicode-confusable"
 # Sheets
 gem "caxlsx", "~> 4.5"
 gem "roo", "~> 2.10"
-gem "rubyzip", "~> 2.4"
+gem "rubyzip", "~> 2.4" # roo 2.10 takes no 3
 
 # Structure and live
 gem "nio4r"
@@ -59,4 +63,5 @@ group :development, :test do
   gem "ruby-vips", require: false
   gem "selenium-webdriver"
   gem "simplecov", require: false
+  gem "yard", require: false
 end

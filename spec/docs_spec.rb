@@ -12,6 +12,30 @@ RSpec.describe "docs/ARCHITECTURE.md" do
   end
 end
 
+RSpec.describe "What a new engineer reads" do
+  read = ->(name) { File.read(File.join(Roost::Settings::ROOT, name)) }
+
+  it "fits a morning, and names commands and files that there are" do
+    expect(read.call("docs/ARCHITECTURE.md").split.length).to be <= 2_500
+    text = %w[README.md CONTRIBUTING.md CHANGELOG.md].map(&read).join
+    commands = text.scan(%r{`?\b(bin/[a-z]+)\b}).flatten.uniq
+    expect(commands.length).to be > 10
+    expect(commands.reject { |name| File.executable?(File.join(Roost::Settings::ROOT, name)) }).to eq([])
+  end
+
+  it "has a version that the changes begin with" do
+    expect(read.call("CHANGELOG.md")[/^## (\S+?),? /, 1]).to eq(read.call("VERSION").strip)
+  end
+
+  it "explains words that the code has" do
+    names = read.call("docs/GLOSSARY.md").scan(/`(?:Core|Session|Store|Game|Exchange|Kinds)::(\w+)/).flatten
+    expect(names.length).to be > 20
+    known = Dir[File.join(Roost::Settings::ROOT, "lib/roost/**/*.rb")].map { |file| File.basename(file, ".rb").delete("_") }
+    known += Roost::Core::Kinds::NAMES
+    expect(names.map(&:downcase) - known).to eq([])
+  end
+end
+
 RSpec.describe "docs/SECURITY.md" do
   text = File.read(File.join(Roost::Settings::ROOT, "docs/SECURITY.md"))
   rows = text.lines.grep(%r{\A\|.*`spec/})

@@ -22,8 +22,10 @@ module Browser
   # @param size [Array(Integer, Integer)] of the page in CSS pixels
   # @return [Selenium::WebDriver::Options]
   def self.options(size = DESK, *flags)
-    Selenium::WebDriver::Chrome::Options.new(args: [*FLAGS, *flags, "--window-size=#{size.join(",")}"]).tap do |options|
-      options.binary = HEADLESS
+    shown = ENV.key?("ROOST_VISIBLE") # a window to be looked at, where there is a screen
+    args = [*(shown ? FLAGS - ["--headless"] : FLAGS), *flags, "--window-size=#{size.join(",")}"]
+    Selenium::WebDriver::Chrome::Options.new(args: args).tap do |options|
+      options.binary = shown ? WHOLE : HEADLESS
       # The window's own frame takes room, and a headless window is never narrower than
       # 500 px; so the page's size is emulated.
       options.add_emulation(device_metrics: { width: size[0], height: size[1], pixelRatio: 1, touch: size == PHONE })

@@ -10,7 +10,8 @@ module Roost
                  "Practice"].freeze
 
       # @param results [Core::Analysis::Results]
-      # @param about [Hash] :class_name and :date as they stand in the rows
+      # @param class_name [String] as it stands in the rows
+      # @param date [String] likewise
       # @param comments [Hash{Array(Integer, String)=>Core::Session::Comments}] by seat and slide
       def initialize(results, class_name: "", date: "", comments: {})
         @results = results

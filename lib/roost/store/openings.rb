@@ -45,7 +45,8 @@ module Roost
       end
 
       # Puts the beginning and the end of all openings of an assignment elsewhere.
-      # @param opened_at, deadline [Float] epoch seconds
+      # @param opened_at [Float] epoch seconds
+      # @param deadline [Float] likewise
       def move_all(session_id, opened_at, deadline)
         opened, ends = [opened_at, deadline].map { |time| Sequel.function(:to_timestamp, time) }
         database[:openings].where(session_id: session_id).update(opened_at: opened, deadline: ends, closed_at: nil)

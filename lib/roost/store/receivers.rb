@@ -66,7 +66,8 @@ module Roost
       def all_keypads(session_id) = seats_of(session_id).all
 
       # Another person answers with this keypad.
-      # @param about [Hash] :student_id and :name
+      # @param student_id [Integer, nil]
+      # @param name [String]
       def give(seat_id, student_id:, name:)
         factor = Seats.new(database).factor_of(student_id)
         database[:seats].where(id: seat_id).update(student_id: student_id, name: name, time_factor: factor)

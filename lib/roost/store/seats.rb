@@ -31,9 +31,9 @@ module Roost
       private_constant :ENTER, :BARE
 
       # @param room [Integer, nil] how many seats there may be; nil when that is no matter
-      # @param student_id [Integer, nil] whose it is; extra [String] what was asked besides the name; device
-      #   [String, nil] what the device calls itself; keypad [String, nil] number of the handheld one it is; team_id
-      #   [Integer, nil] of a team of the session: where there are teams and none is named, the smallest
+      # @param team_id [Integer, nil] of a team of the session: where there are teams and none is named, the smallest
+      # @param about [Hash] :student_id, whose it is; :extra, what was asked besides the name; :device, what the device calls
+      #   itself; :keypad, the number of the handheld one it is (String); what is left out as in BARE
       # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile, that student or
       #   keypad sits already, or there is no room
       def create(session_id, name, practice: false, room: nil, team_id: nil, **about)

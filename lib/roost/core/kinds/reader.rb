@@ -35,7 +35,7 @@ module Roost
         def keypad_keys = []
 
         # What was pressed on a keypad, as the form of an answer.
-        # @param _keys [String] letters, or digits with a point
+        # @param keys [String] letters, or digits with a point
         # @return [Hash, nil] nil where that is no answer
         def keypad(_keys) = nil
 

@@ -8,11 +8,11 @@ module Roost
         # What the class gave, with all that a tally may need.
         #
         # @param values [Hash{Integer=>Hash}] seat id to value, in the order in which they came
-        # @param names [Hash{Integer=>String}] seat id to name
-        # @param teams [Hash{Integer=>String}] seat id to the name of its team, where there are teams
-        # @param curation [Session::Curation] what the teacher has done with single words or cards
-        # @param before the tally of the moment before, or nil: what it knows isn't worked out again
-        def gathered(values, **) = tally(values.values)
+        # @option about [Hash{Integer=>String}] :names seat id to name
+        # @option about [Hash{Integer=>String}] :teams seat id to the name of its team, where there are teams
+        # @option about [Session::Curation] :curation what the teacher has done with single words or cards
+        # @option about :before the tally of the moment before, or nil: what it knows isn't worked out again
+        def gathered(values, **_about) = tally(values.values)
 
         # What values come to by themselves.
         # @param values [Array<Hash>]

@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require "base64"
 require "digest"
 require "openssl"
 
@@ -36,14 +35,14 @@ module Roost
         # @return [String] LENGTH characters for an address or an id
         def encode(seat_id, slide_id, post: 0, attempt: 0)
           block = [*seat_id.divmod(2**32), post, attempt, EncryptedId.digest(slide_id)].pack(BLOCK)
-          Base64.urlsafe_encode64(cipher(:encrypt).update(block), padding: false)
+          Core::UrlText.of(cipher(:encrypt).update(block))
         end
 
         # @return [Decoded, nil] nil of what can't be such a name; seat and slide may not exist
         def decode(name)
           return nil unless name.is_a?(String) && name.match?(SHAPE)
 
-          upper, lower, post, attempt, digest = cipher(:decrypt).update(Base64.urlsafe_decode64(name)).unpack(BLOCK)
+          upper, lower, post, attempt, digest = cipher(:decrypt).update(Core::UrlText.bytes(name)).unpack(BLOCK)
           Decoded.new(seat_id: (upper * (2**32)) + lower, post: post, attempt: attempt, digest: digest).freeze
         end
 

@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require "base64"
 require "openssl"
 
 module Roost
@@ -29,7 +28,7 @@ module Roost
 
         # @param id [String] of a part of the question
         # @return [String]
-        def of(id) = Base64.urlsafe_encode64(OpenSSL::HMAC.digest("SHA256", key, id))[0, LENGTH]
+        def of(id) = Core::UrlText.of(OpenSSL::HMAC.digest("SHA256", key, id))[0, LENGTH]
 
         # @return [String, nil] the id that is called so at this seat
         def item(handle) = (@ids ||= @slide.prompt.part_ids.to_h { |id| [of(id), id] })[handle]
