@@ -24,7 +24,10 @@ RSpec.describe "Running a session" do
              Roost::Operations::CorrectQuestion.new.call(other, session.id, "s2", {}, in_lesson: false),
              Roost::Operations::PracticeClass.new.invite(other, session.id, 3)]
     expect(tries).to eq([nil] * 4)
-    expect(Roost::Operations::DeleteSession.new.call(other, session.id)).to be(false)
+    command(session, "end")
+    delete = ->(account) { Roost::Operations::DeleteSession.new.call(account, session.id) }
+    expect([delete.call(other), Roost::Store::Sessions.new.find(session.id).deleted]).to eq([false, false])
+    expect([delete.call(session.account_id), Roost::Store::Sessions.new.find(session.id).deleted]).to eq([true, true])
     expect([moment(session).state.slide_id, moment(session).seats]).to eq(["s1", []])
   end
 

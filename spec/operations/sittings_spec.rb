@@ -42,6 +42,18 @@ RSpec.describe "A student's sitting in a quiz" do
     expect([share, record.asked_of(seat[:id]).map(&:id)]).to eq([1/3r, %w[q0 q1 q2]])
   end
 
+  describe "of which each gets one question" do
+    let(:rules) { { draw: 1 } }
+
+    it "takes nothing, late either, for a question that it has not" do
+      mine, other = take.sitting.slides.grep(/q/).then { |drawn| [drawn.first, (%w[q0 q1 q2] - drawn).first] }
+      expect(save(session, seat, other, picked("o1")).state).to eq("refused")
+      hand_in
+      states = [other, mine].map { |id| save(session, seat, id, picked("o1"), save_no: 2).state }
+      expect([states, stored.map(&:slide_id)]).to eq([%w[refused late], [mine]])
+    end
+  end
+
   it "is worth the same whether it is handed in or not, by all the questions it was given" do
     take
     save(session, seat, "q0", picked("o1"), final: false)

@@ -98,6 +98,21 @@ shown: shown).record)
       expect(standings(["next"], ["next"], ["next"])).to be_nil
     end
 
+    it "say who moved since the question that was asked before, in whatever order they were asked" do
+      asked = { "s2" => 100.0, "s1" => 200.0 }.transform_values do |at|
+        [Roost::Core::Session::Opening.new(attempt: 1, opened_at: at, closed_at: at + 10).freeze]
+      end
+      state = Roost::Core::Session::State.start.with(phase: "live", slide_id: "s1",
+                                                     facts: Roost::Core::Session::Facts.of(openings: asked))
+      two = %w[Ada Bo].each_with_index.map { |name, at| Roost::Core::Session::Seat.new(id: at + 1, name: name, here: true) }
+      given = { "s1" => { 1 => answer(1, "s1", picked("o1"), at: 201.0) },
+                "s2" => { 2 => answer(2, "s2", picked("o1"), at: 101.0) } }
+      shown = { "s1" => { 1 => 200.0, 2 => 200.0 }, "s2" => { 1 => 100.0, 2 => 100.0 } }
+      now = moment_of(lesson: rounds, seats: two, state: state, answers: given, shown: shown)
+      expect(now.played.map(&:id)).to eq(%w[s2 s1])
+      expect(now.standings.to_h { |row| [row.name, [row.points, row.moved]] }).to eq({ "Ada" => [100, 1], "Bo" => [100, 0] })
+    end
+
     it "put no standings up where there is no round" do
       state = run(rounds, ["begin"], ["jump", { slide: "s4" }], ["close"])
       shown = Roost::Core::Session::Commands.call(rounds, room_options, state, "show", { "what" => "standings" }, 1.0)
