@@ -29,6 +29,6 @@ export default [
       "prefer-const": "error",
     },
   },
-  { files: ["**/*.mjs"], languageOptions: { globals: { ...globals.node } }, rules: { "no-restricted-syntax": "off" } },
+  { files: ["**/*.mjs"], languageOptions: { globals: { ...globals.node } }, rules: { "no-restricted-syntax": "off", "compat/compat": "off" } },
   { files: ["assets/js/seat/worker.js"], languageOptions: { globals: { ...globals.serviceworker } } },
 ];
