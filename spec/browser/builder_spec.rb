@@ -94,11 +94,13 @@ RSpec.describe "Preparing a lesson in the browser" do
       id = kept_lesson(account)
       photographs do |paths|
         page.click_link "Edit"
+        # Files are chosen by hand, when the page has long been there.
+        eventually { page.evaluate_script("document.readyState") == "complete" && page.has_field?("pictures[]", visible: :all) }
         page.attach_file "pictures[]", paths
-        expect(page).to have_css(".picture-row", count: 3, wait: 40)
+        expect(page).to have_css(".picture-row", count: 3, wait: 60)
         page.visit "/lessons/#{id}/add"
         page.attach_file "Pictures", paths
-        expect(page).to have_css(".note", text: "3 slides added.", wait: 40)
+        expect(page).to have_css(".note", text: "3 slides added.", wait: 60)
       end
       lesson = Roost::Store::Lessons.new.find(account, id).lesson
       expect(lesson.slides.last(3).map(&:title)).to eq(["marsh 0", "marsh 1", "marsh 2"])
