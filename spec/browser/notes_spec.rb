@@ -46,6 +46,28 @@ RSpec.describe "Notes in the margin of a seat" do
     end
   end
 
+  it "begin in a new attempt with what was noted in the one before, also where that is not sent yet" do
+    asked = kept_session(teacher(email: "moss@heronsgate.example"),
+                         Roost::Core::Lesson.new(title: "Wires", slides: [slide("s1", heading: "Who stays?", prompt: choice)]))
+    command(asked, "begin")
+    phone = seat_window(:bo, asked, as: "Bo", driver: :chromium_phone)
+    phone.click_button "Notes"
+    phone.find("#own-note").set("Herons")
+    expect(phone).to have_css("[data-note-state]", text: "✓ Saved.")
+    phone.find("h1").click
+    command(asked, "again")
+    expect(phone).to have_css(".seat-slide[data-attempt='2']")
+    # A press of a moment ago holds the margin where it is.
+    eventually { phone.evaluate_script("document.querySelector('own-notes').question") == "s1/2" }
+    expect(phone.find("#own-note").value).to eq("Herons")
+    phone.find("#own-note").set("Herons and owls")
+    expect(phone).to have_css("[data-note-state]", text: "✓ Saved.")
+    phone.refresh
+    expect(phone).to have_field("own-note", with: "Herons and owls")
+    rows = database[:notes].order(:attempt).select_map(%i[attempt text])
+    expect([rows, complaints(phone)]).to eq([[[1, "Herons"], [2, "Herons and owls"]], []])
+  end
+
   def on_paper(phone)
     phone.driver.browser.execute_cdp("Emulation.setEmulatedMedia", media: "print")
     yield

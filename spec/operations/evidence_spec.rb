@@ -65,7 +65,6 @@ RSpec.describe Roost::Operations::WriteEvidence do
 
   it "is not written again where nothing has changed" do
     hold(%w[o1])
-    database[:answers].update(received_at: Sequel.lit("received_at - interval '1 minute'"))
     expect(Array.new(2) { described_class.new.call([session.id]) }).to eq([[session.id], []])
   end
 
@@ -80,9 +79,39 @@ RSpec.describe Roost::Operations::WriteEvidence do
     expect(own.topics.map { |topic| [topic.name, topic.share, topic.many] }).to eq([["food", 2/3r, 3]])
   end
 
-  it "holds for what two write at once" do
+  it "is written by one of many who look at once, and by nobody again a moment later" do
     hold(%w[o1 o2])
-    at_once([1, 2, 3, 4]) { described_class.new.call([session.id]) }
-    expect(marks).to eq(of_results)
+    wrote = at_once([1, 2, 3, 4]) { described_class.new.call([session.id]) }
+    expect(wrote.flatten).to eq([session.id])
+    expect([described_class.new.call([session.id]), marks]).to eq([[], of_results])
+  end
+
+  it "has an answer that was on its way when it was written" do
+    hold(%w[o1 o2])
+    marks
+    database[:answers].where(slide_id: "q1").update(value: Sequel.pg_jsonb(picked("o1")))
+    expect(marks["q1"]).to eq([0, 2])
+    database[:sessions].update(evidenced_at: Sequel.lit("evidenced_at - interval '3 seconds'"))
+    expect(marks["q1"]).to eq([1, 2])
+  end
+
+  # A job's lock is its number alone, and the job that writes this may have the number of the session.
+  it "waits for no job" do
+    hold(%w[o1])
+    locked = Queue.new
+    done = Queue.new
+    worker = Thread.new do
+      database.synchronize do |connection|
+        connection.exec("SELECT pg_advisory_lock(#{session.id})")
+        locked << true
+        done.pop
+        connection.exec("SELECT pg_advisory_unlock(#{session.id})")
+      end
+    end
+    locked.pop
+    expect(Timeout.timeout(10) { described_class.new.call([session.id]) }).to eq([session.id])
+  ensure
+    done << true
+    worker.join
   end
 end

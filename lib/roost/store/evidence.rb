@@ -5,6 +5,7 @@ module Roost
     # What was earned in sessions that have ended: for whoever looks across sessions. It stands until something changes how a
     # session went, and is then written anew by the next who looks (Operations::WriteEvidence).
     class Evidence < Repository
+      FRESH = 2 # seconds
       # What was earned on one question in one session. earned:: sum of the marks (Rational); many:: how many were marked
       Question = Struct.new(:session_id, :slide_id, :origin, :earned, :many, keyword_init: true) do
         # @return [Rational] the mean mark
@@ -14,19 +15,22 @@ module Roost
       SeatResult = Struct.new(:share, :right, :marked, :points, keyword_init: true)
 
       # Of sessions that have ended, those whose evidence is not of how they stand now. Answers that were on their way may come
-      # for an hour.
+      # for an hour; one may become visible after a younger one (seconds: FRESH), and nobody looks again sooner.
       DUE = <<~SQL.freeze
         SELECT id FROM sessions
         WHERE id IN :ids AND ended_at IS NOT NULL AND (
           evidence_no IS DISTINCT FROM results_no
-          OR evidenced_at < ended_at + interval '#{Core::Session::Acceptance::LATEST} seconds'
+          OR evidenced_at < LEAST(ended_at + make_interval(secs => #{Core::Session::Acceptance::LATEST}),
+                                  clock_timestamp() - make_interval(secs => #{FRESH}))
              AND (SELECT received_at FROM answers WHERE session_id = sessions.id ORDER BY seq DESC LIMIT 1)
-                 > evidenced_at - interval '2 seconds')
+                 > evidenced_at - make_interval(secs => #{FRESH}))
       SQL
       ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
              "counts boolean, tags text[]"
       SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int"
-      private_constant :DUE, :ROWS, :SEATS
+      # Held while evidence of a session is written. Two numbers, as all our locks of a session: one alone is a job's.
+      LOCK = 77_814
+      private_constant :DUE, :ROWS, :SEATS, :LOCK
 
       # How it went has changed.
       def changed(session_id)
@@ -37,21 +41,20 @@ module Roost
       # @return [Array<Integer>] ids of those whose evidence has to be written
       def due(session_ids) = session_ids.empty? ? [] : database[DUE, { ids: session_ids }].map { |row| row[:id] }
 
-      # Of which state of a session evidence is about to be written, and when that began.
-      # @return [Array(Integer, Time)]
-      def begin(session_id)
-        database[:sessions].where(id: session_id).get([:results_no, Sequel.function(:clock_timestamp).as(:now)])
-      end
-
-      # @param state [Array(Integer, Time)] as #begin gave it
-      # @param rows [Array<Hash>] columns of evidence
-      # @param seats [Array<Hash>] columns of seat_results
-      def write(session_id, state, rows, seats)
+      # Puts other evidence in the place of what there was, unless somebody else has done so meanwhile.
+      # @yieldreturn [Array(Array<Hash>, Array<Hash>)] columns of evidence and of seat_results, as the session stands now
+      # @return [Boolean] whether it was written
+      def renew(session_id)
         transaction do
-          database.get(Sequel.function(:pg_advisory_xact_lock, session_id))
-          replace(:evidence, session_id, ROWS, rows)
-          replace(:seat_results, session_id, SEATS, seats)
-          database[:sessions].where(id: session_id).update(evidence_no: state.first, evidenced_at: state.last)
+          database.get(Sequel.function(:pg_advisory_xact_lock, LOCK, session_id))
+          next false if due([session_id]).empty?
+
+          # What changes while the rows are worked out counts on, so that they are written again.
+          now = Sequel.function(:clock_timestamp)
+          number, now = database[:sessions].where(id: session_id).get([:results_no, now.as(:now)])
+          [[:evidence, ROWS], [:seat_results, SEATS]].zip(yield) { |(table, names), rows| replace(table, session_id, names, rows) }
+          database[:sessions].where(id: session_id).update(evidence_no: number, evidenced_at: now)
+          true
         end
       end
 

@@ -10,6 +10,7 @@ const OPEN = "roost.notes.open";
 const PRIVATE = "Only you see them.";
 
 const slideOf = (question) => question?.split("/")[0];
+const attemptOf = (question) => Number(question?.split("/")[1] ?? 1);
 
 class OwnNotes extends HTMLElement {
   connectedCallback() {
@@ -80,7 +81,12 @@ class OwnNotes extends HTMLElement {
 
   // What is written on the slide so far.
   get text() {
-    return this.outbox.pending(this.question)?.fields.text[0] ?? this.notes[slideOf(this.question)]?.text ?? "";
+    const slide = slideOf(this.question);
+    for (let attempt = attemptOf(this.question); attempt > 0; attempt -= 1) {
+      const waiting = this.outbox.pending(questionOf(slide, attempt));
+      if (waiting) return waiting.fields.text[0];
+    }
+    return this.notes[slide]?.text ?? "";
   }
 
   mark() {
@@ -115,12 +121,19 @@ class OwnNotes extends HTMLElement {
   }
 
   saved({ question, state, message }) {
-    if (state === "draft") this.notes[slideOf(question)] = { text: this.sent[question] };
+    if (state === "draft") this.noted(question, this.sent[question]);
     if (state === "sending") [this.sent[question]] = this.outbox.pending(question).fields.text;
     if (state === "elsewhere") this.bring(question);
     if (question !== this.question) return;
     this.mark();
     this.say(message ?? (state === "sending" ? "On this device, sending…" : `✓ Saved. ${PRIVATE}`));
+  }
+
+  // What was noted in an earlier attempt, and comes late, leaves what stands now.
+  noted(question, text) {
+    const attempt = attemptOf(question);
+    const slide = slideOf(question);
+    if (attempt >= (this.notes[slide]?.attempt ?? 1)) this.notes[slide] = { text, attempt };
   }
 
   say(words) {

@@ -6,23 +6,21 @@ module Roost
     class WriteEvidence
       # @param session_ids [Array<Integer>]
       # @return [Array<Integer>] of them, those that were written
-      def call(session_ids) = evidence.due(session_ids).each { |id| write(id) }
+      def call(session_ids)
+        evidence = Store::Evidence.new
+        evidence.due(session_ids).select { |id| evidence.renew(id) { earned(Store::Sessions.new.find(id)) } }
+      end
 
       private
 
-      def evidence = @evidence ||= Store::Evidence.new
-
-      def write(id)
-        of = evidence.begin(id)
-        row = Store::Sessions.new.find(id)
-        return unless row && of
-
+      # @param row [Store::Sessions::Row]
+      # @return [Array(Array<Hash>, Array<Hash>)] of questions and of seats
+      def earned(row)
         # Practice students would keep a question from having been passed over.
-        seats = Store::Seats.new.of(id).reject(&:practice)
+        seats = Store::Seats.new.of(row.id).reject(&:practice)
         results = Core::Analysis::Results.new(Store::Records.new.of(row, seats: seats, roll: []))
         lines = results.lines
-        evidence.write(id, of, results.slides.flat_map { |slide| rows(results.record, slide, lines) },
-                       lines.map { |line| seat(line, results) })
+        [results.slides.flat_map { |slide| rows(results.record, slide, lines) }, lines.map { |line| seat(line, results) }]
       end
 
       # What was never before a student says nothing of what they can do.
