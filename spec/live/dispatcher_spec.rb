@@ -74,6 +74,39 @@ RSpec.describe Roost::Live::Dispatcher do
     expect { expect(told(:state, desk)).to eq("here: Ada, Bo") }.to output(/told later: IOError/).to_stderr
   end
 
+  [[:Seats, :Board], [:Board, :Seats]].each do |order|
+    context "with a board, and #{order.join(" before ")}" do
+      let(:audiences) { order.map { |name| Roost::Live::Audiences.const_get(name).new(hub) } }
+      let(:renderer) do
+        Class.new do
+          def seat(view, _now) = "seat on #{view.slide.id}, #{view.tally ? view.tally.up.length : "no"} cards"
+          def for_seat(html, _view, _seat_id) = html
+        end
+      end
+      let!(:session) do
+        board = Roost::Core::Kinds::Posts::Prompt.new(id: "p1", settings: { "approve" => false })
+        slides = [slide("s1", prompt: board), slide("s2")]
+        kept_session(teacher, Roost::Core::Lesson.new(title: "Marsh", slides: slides)).tap { |kept| command(kept, "begin") }
+      end
+
+      it "sends each seat what it has not, once: who is new, who sees another's card, and all at a command" do
+        writer, reader, late = %w[Ada Bo Cleo].map { |name| take_seat(session, name).first }
+        first = stream(:seat, reader[:id])
+        dispatcher.notice(session.id, :people)
+        expect(heard(first).scan(/^data: (.*)/).flatten).to include("seat on s1, 0 cards").once
+        save(session, writer, "s1", { "posts" => [JSON.generate([{ "id" => "p1", "text" => "Storks" }])] }, final: false)
+        dispatcher.notice(session.id, :answers)
+        expect(heard(first).scan("seat on s1, 1 cards").length).to eq(1)
+        second = stream(:seat, late[:id])
+        dispatcher.notice(session.id, :people)
+        expect(heard(second).scan("seat on").length).to eq(1)
+        command(session, "next")
+        dispatcher.notice(session.id, :state)
+        expect([first, second].map { |socket| heard(socket).scan(/seat on s\d, \w+/) }).to eq([["seat on s2, no"]] * 2)
+      end
+    end
+  end
+
   context "with seats" do
     let(:audiences) { [Roost::Live::Audiences::Seats.new(hub)] }
 

@@ -84,6 +84,8 @@ RSpec.describe Roost::Operations::WriteEvidence do
     wrote = at_once([1, 2, 3, 4]) { described_class.new.call([session.id]) }
     expect(wrote.flatten).to eq([session.id])
     expect([described_class.new.call([session.id]), marks]).to eq([[], of_results])
+    # Who had to wait for the other looks again before anything is worked out.
+    expect(evidence.renew(session.id) { raise "worked out twice" }).to be(false)
   end
 
   it "has an answer that was on its way when it was written" do

@@ -143,11 +143,13 @@ RSpec.describe Roost::Store do
         slides = [slide("s1", heading: "Who flies south?", prompt: choice(id: id, keys: keys, points: id == "p2" ? 50 : 100))]
         kept_lesson(account, Roost::Core::Lesson.new(title: title, slides: slides))
       end
-      others = kept_lesson(teacher(email: "moss@heronsgate.example"), Roost::Store::Lessons.new.find(account, ids.first).lesson)
+      same = Roost::Core::Lesson.new(title: "Hers", slides: [slide("s1", heading: "Who flies south?",
+                                                                         prompt: choice(id: "p9", keys: %w[o1], points: 100))])
+      others = kept_lesson(teacher(email: "moss@heronsgate.example"), same)
       session = Roost::Operations::StartSession.new.call(account, ids[1], {}).value
       migrated_down_to(46) { nil }
       origins = (ids + [others]).map { |id| Roost::Store::Lessons.new.slide(id, "s1").prompt.origin }
-      expect(origins).to eq(%w[p1 p1 p3 p1])
+      expect(origins).to eq(%w[p1 p1 p3 p9])
       frozen = Roost::Store::Sessions.new.lesson_of(Roost::Store::Sessions.new.find(session.id))
       expect(frozen.slide("s1").prompt.origin).to eq("p1")
     end

@@ -28,7 +28,7 @@ module Roost
       ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
              "counts boolean, tags text[]"
       SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int"
-      # Held while evidence of a session is written. Two numbers, as all our locks of a session: one alone is a job's.
+      # Held while evidence is written. Two numbers, as all our locks of a session: one alone is a job's.
       LOCK = 77_814
       private_constant :DUE, :ROWS, :SEATS, :LOCK
 

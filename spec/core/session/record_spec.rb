@@ -42,6 +42,11 @@ RSpec.describe Roost::Core::Session::Record do
     expect(record(first.answers, before: first, seats: seats.drop(1)).names).to eq({ 2 => "Bo" })
   end
 
+  it "says the same however many came after it before it was asked" do
+    later = record(first.answers, before: first, seats: seats.drop(1))
+    expect([later.given("s2"), first.given("s2"), first.names]).to eq([{}, poll, { 1 => "Ada", 2 => "Bo" }])
+  end
+
   it "knows what was taken back, changed, or can't be read any more" do
     given(first)
     unread = answer(1, "s2", nil).dup.tap { |each| each.typed = { "options" => ["?"] } }.freeze

@@ -9,9 +9,7 @@ module Roost
         # Where none stands, a command has to put it up.
         def wakes?(_scopes, streams) = streams.any? { |stream| stream.sent&.board }
 
-        # Who is new Seats sends everything, and what a command changed.
-        def behind(moment, streams, scopes) = super(moment, streams.select(&:sent), scopes)
-
+        # What a command changed, Seats sends.
         def behind?(before, mark) = before.version == mark.version && before.board != mark.board
       end
     end
