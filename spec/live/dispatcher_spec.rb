@@ -74,7 +74,7 @@ RSpec.describe Roost::Live::Dispatcher do
     expect { expect(told(:state, desk)).to eq("here: Ada, Bo") }.to output(/told later: IOError/).to_stderr
   end
 
-  [[:Seats, :Board], [:Board, :Seats]].each do |order|
+  [%i[Seats Board], %i[Board Seats]].each do |order|
     context "with a board, and #{order.join(" before ")}" do
       let(:audiences) { order.map { |name| Roost::Live::Audiences.const_get(name).new(hub) } }
       let(:renderer) do
