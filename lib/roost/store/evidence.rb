@@ -52,7 +52,9 @@ module Roost
           # What changes while the rows are worked out counts on, so that they are written again.
           now = Sequel.function(:clock_timestamp)
           number, now = database[:sessions].where(id: session_id).get([:results_no, now.as(:now)])
-          [[:evidence, ROWS], [:seat_results, SEATS]].zip(yield) { |(table, names), rows| replace(table, session_id, names, rows) }
+          questions, seats = yield
+          replace(:evidence, session_id, ROWS, questions)
+          replace(:seat_results, session_id, SEATS, seats)
           database[:sessions].where(id: session_id).update(evidence_no: number, evidenced_at: now)
           true
         end
