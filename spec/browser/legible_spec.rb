@@ -26,7 +26,7 @@ RSpec.describe "The class screen, from the back row" do
                                                                             mobile: false)
   end
 
-  # What two of its own requests brought, one after the other, may come as two swaps: the second is waited for.
+  # Until the class screen shows what its page would now.
   def swapped
     same = <<~JS
       const done = arguments[0];
@@ -63,6 +63,8 @@ RSpec.describe "The class screen, from the back row" do
       command(session, "close")
       command(session, "show", what: "results")
       command(session, "show", what: "key") if slide.prompt.keyed?
+      # What is right goes up once the grace after answering is over.
+      eventually { moment(session).state.shows?("key") } if slide.prompt.keyed?
       expect(screen).to have_css(".screen-stage.is-result", wait: 10)
       swapped
       [asked, look(slide, "shown", least)].compact

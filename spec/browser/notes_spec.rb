@@ -46,6 +46,17 @@ RSpec.describe "Notes in the margin of a seat" do
     end
   end
 
+  it "go with the class where the margin is open and nothing was written yet" do
+    phone = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+    phone.click_button "Notes"
+    expect(phone.evaluate_script("document.activeElement.id")).to eq("own-note")
+    command(session, "next")
+    expect(phone).to have_css("[data-on]", text: "on “Who flies south?”")
+    phone.send_keys("Swallows")
+    expect(phone).to have_css("[data-note-state]", text: "✓ Saved.")
+    expect(notes).to eq({ "s2" => "Swallows" })
+  end
+
   it "begin in a new attempt with what was noted in the one before, also where that is not sent yet" do
     asked = kept_session(teacher(email: "moss@heronsgate.example"),
                          Roost::Core::Lesson.new(title: "Wires", slides: [slide("s1", heading: "Who stays?", prompt: choice)]))

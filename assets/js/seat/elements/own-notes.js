@@ -21,8 +21,14 @@ class OwnNotes extends HTMLElement {
     this.sent = {};
     this.outbox = new Outbox(this.seat.dataset.token, { address: this.dataset.address, name: "notes" });
     this.outbox.addEventListener("save", ({ detail }) => this.saved(detail));
-    this.area.addEventListener("input", () => this.soon());
-    this.area.addEventListener("blur", () => this.turn());
+    this.area.addEventListener("input", () => {
+      this.writing = true;
+      this.soon();
+    });
+    this.area.addEventListener("blur", () => {
+      this.writing = false;
+      this.turn();
+    });
     addEventListener("pointerdown", () => (this.pressed = true), true);
     for (const sign of ["pointerup", "pointercancel"])
       addEventListener(sign, () => setTimeout(() => this.released(), CLICK), true);
@@ -45,14 +51,14 @@ class OwnNotes extends HTMLElement {
     }
     this.loaded = true;
     for (const [slide, { saved, attempt }] of Object.entries(this.notes)) this.outbox.knows(questionOf(slide, attempt), saved);
-    if (this.question && document.activeElement !== this.area) this.fill();
+    if (this.question && !this.writing) this.fill();
   }
 
   // Another slide may be before the student now.
   turn() {
     const place = this.seat.querySelector(".seat-slide[data-slide]");
     const question = place && questionOf(place.dataset.slide, Number(place.dataset.attempt || 1));
-    if (this.pressed || document.activeElement === this.area) return;
+    if (this.pressed || this.writing) return;
     this.button.hidden = !question;
     if (question === this.question) return;
     this.put();
