@@ -64,11 +64,15 @@ RSpec.describe Roost::Operations::Purge do
 
   it "takes a deleted session with all that its students gave, and not the lesson" do
     session, used, sent = marsh
+    Roost::Operations::WriteEvidence.new.call([session.id])
+    earned = -> { %i[evidence seat_results].map { |table| database[table].count } }
+    expect(earned.call.sum).to be_positive
     Roost::Store::Sessions.new.mark_deleted(account, session.id, true)
     database[:sessions].update(deleted_at: long_ago(31))
     expect(described_class.new.call(days: 30)).to include(sessions: 1, lessons: 0, media: 1)
     expect(words.select { |word| everything.include?(word) }).to eq(%w[Sallowmere])
     expect(everything).not_to include(sent)
+    expect(earned.call).to eq([0, 0])
     expect([media.find(used), media.find(sent)]).to match([an_instance_of(Array), nil])
   end
 
