@@ -59,16 +59,21 @@ RSpec.describe "The class screen, from the back row" do
       expect(screen).to have_css(".screen-stage h1", text: slide.heading)
       asked = look(slide, "asked", least)
       give(session, slide, seats)
-      let_through(session, slide)
-      command(session, "close")
-      command(session, "show", what: "results")
-      command(session, "show", what: "key") if slide.prompt.keyed?
-      # What is right goes up once the grace after answering is over.
-      eventually { moment(session).state.shows?("key") } if slide.prompt.keyed?
-      expect(screen).to have_css(".screen-stage.is-result", wait: 10)
-      swapped
+      put_up(session, slide)
       [asked, look(slide, "shown", least)].compact
     end
+  end
+
+  # What was given, and what is right, as the class gets it.
+  def put_up(session, slide)
+    let_through(session, slide)
+    command(session, "close")
+    command(session, "show", what: "results")
+    command(session, "show", what: "key") if slide.prompt.keyed?
+    # What is right goes up once the grace after answering is over.
+    eventually { moment(session).state.shows?("key") } if slide.prompt.keyed?
+    expect(screen).to have_css(".screen-stage.is-result", wait: 10)
+    swapped
   end
 
   def look(slide, words, least)
