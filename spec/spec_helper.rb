@@ -21,7 +21,7 @@ RSpec.configure do |config|
   config.include Classroom, file_path: %r{spec/browser/}
   Sequel::Database.prepend(Changes)
   # What waits for something that never comes fails, and says where it was.
-  config.around { |example| Timeout.timeout(480) { example.run } }
+  config.around { |example| Overdue.watch(example.location) { example.run } }
   config.after { expect(Changes::FROM_WEB.shift(100)).to eq([]) }
   config.filter_run_when_matching :focus
 end
