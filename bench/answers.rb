@@ -9,13 +9,14 @@ module Bench
     AT_A_TIME = [50, 200].freeze
     TURNS = 4
     SECONDS = 3 # of each
-    GOALS = { answers_ratio: "at least 2", answers_200_ratio: "at least 2" }.freeze
+    GOALS = { answers_ratio: "at least 2", answers_200_ratio: "at least 2", answer_cpu_us: "none set" }.freeze
 
     # @param server [Server]
     # @yieldparam seats [Integer]
     # @yieldreturn [Array<String>] tokens of that many seats in a session whose poll is open
     def initialize(server, &begun)
       @server = server
+      @meter = Cpu::Meter.new(server)
       @begun = begun
     end
 
@@ -23,7 +24,8 @@ module Bench
     def call
       Server.bare("bench/bare_answers.ru", workers: 2) do |bare|
         turns(AT_A_TIME.first, bare, 1)
-        AT_A_TIME.map { |many| compared(many, bare) }.reduce(:merge)
+        ratios = AT_A_TIME.map { |many| compared(many, bare) }.reduce(:merge)
+        { **ratios, answer_cpu_us: cpu.round }
       end
     end
 
@@ -49,6 +51,16 @@ module Bench
       ours, theirs = turns(many, bare, TURNS).transpose.map { |rates| rates.sum / TURNS }
       { (many == 50 ? :answers_ratio : :"answers_#{many}_ratio") => (ours / theirs).round(2),
         "answers_#{many}_per_second": ours.round, "bare_answers_#{many}_per_second": theirs.round }
+    end
+
+    # @return [Float] microseconds of CPU that the program takes for one, so many at a time as in a class
+    def cpu
+      tokens = @begun.call(SEATS)
+      sent = 0
+      took = @meter.program do
+        rate(@server, AT_A_TIME.first) { |number| ["/answers/#{tokens[number % SEATS]}", Answers.body((sent = number) / SEATS + 1)] }
+      end
+      took * 1_000_000 / (sent + 1)
     end
 
     def rate(server, many, &make) = Posts.new(Server::HOST, server.port, many, &make).run(SECONDS)

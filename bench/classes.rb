@@ -27,7 +27,7 @@ module Bench
     # @return [Hash{Symbol=>Numeric}]
     def call
       @classes = Array.new(CLASSES) { Klass.new(**%i[session tokens].zip(@make.call(SEATS)).to_h) }
-      @seats = open_streams(@classes.flat_map { |each| each.tokens.map { |token| "/stream/seat/#{token}" } })
+      @seats = open_seats
       @screens = open_streams(@classes.map { |each| "/stream/screen/#{each.session.screen_key}" })
       @desks = @classes.map { |each| open_streams(["/stream/desk/#{each.session.id}"]) }
       { **fan_out, **tally }
@@ -45,12 +45,19 @@ module Bench
       streams.tap { streams.wait_until { |text| text.include?("\n\n") } }
     end
 
+    # Each class from an address of its own.
+    def open_seats
+      paths = @classes.flat_map { |each| each.tokens.map { |token| "/stream/seat/#{token}" } }
+      streams = Native::Streams.new(@server.port, paths) { |path| ["X-Forwarded-For: 10.0.#{path.sum % 250}.1"] }
+      streams.tap { streams.wait_for("data: <") }
+    end
+
     # All classes go on at once; the last of their seats has the new slide. Against bare writes of the same bytes to as
     # many streams, in turns.
     def fan_out
-      ours, theirs = FanOut.in_turns(CLASSES * SEATS, TURNS) { |turn| next_slide(turn) }
-      { classes_fanout_ratio: (ours / theirs).round(2), classes_fanout_ms: ours.round(1),
-        bare_classes_fanout_ms: theirs.round(1) }
+      ours, native, ruby = FanOut.in_turns(CLASSES * SEATS, TURNS) { |turn| next_slide(turn) }
+      { classes_fanout_ratio: (ours / ruby).round(2), classes_fanout_native_ratio: (ours / native).round(2),
+        classes_fanout_ms: ours.round(1), bare_classes_fanout_ms: native.round(1) }
     end
 
     def next_slide(turn)

@@ -85,8 +85,7 @@ module Bench
       sleep 0.05 while imports.find(import).coming? && Bench.clock < began + 120
       { pdf_40_pages_s: (Bench.clock - began).round(1) }
     ensure
-      Process.kill(:TERM, worker)
-      Process.wait(worker)
+      worker.stop
     end
 
     # Milliseconds that a request takes; it must be answered well.

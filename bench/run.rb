@@ -9,7 +9,10 @@ require "zlib"
 require_relative "answers"
 require_relative "asking"
 require_relative "classes"
+require_relative "cold_start"
 require_relative "commands"
+require_relative "cpu"
+require_relative "desk"
 require_relative "crowd"
 require_relative "fan_out"
 require_relative "first_load"
@@ -19,6 +22,7 @@ require_relative "joining"
 require_relative "kinds"
 require_relative "load"
 require_relative "looking_back"
+require_relative "native"
 require_relative "preparing"
 require_relative "server"
 require_relative "sittings"
@@ -28,11 +32,12 @@ module Bench
   class Run
     SEATS = 500
     SPREAD = 10.0
-    PARTS_OF_THEIR_OWN = [FanOut, Answers, Classes, Commands, Ink, Joining, Crowd, Sittings, Preparing, Kinds, LookingBack,
+    SLIDES = 12
+    PARTS_OF_THEIR_OWN = [FanOut, Answers, ColdStart, Desk, Classes, Commands, Ink, Joining, Crowd, Sittings, Preparing, Kinds, LookingBack,
                           Hostile].freeze
     GOALS = { tally_ms_p95: "at most 300", seat_first_load_kb: "at most 100" }
             .merge(*PARTS_OF_THEIR_OWN.map { |part| part::GOALS }).freeze
-    PARTS = %w[seat answers commands classes ink joining crowd sittings preparing kinds looking_back hostile].freeze
+    PARTS = %w[seat fan_out answers cold_start desk commands classes ink joining crowd sittings preparing kinds looking_back hostile].freeze
     # @param parts [Array<String>] of PARTS
     def initialize(parts)
       @parts = parts
@@ -51,20 +56,15 @@ module Bench
     private
 
     def seat
-      session, tokens = new_session(1)
-      command(session, "next")
-      { seat_first_load_kb: FirstLoad.of(@server, "/seat/#{tokens.first}"),
-        **FanOut.new(@server, *new_session(FanOut::STREAMS)).call, **tally }
+      _, tokens = asked(1)
+      { seat_first_load_kb: FirstLoad.of(@server, "/seat/#{tokens.first}"), **tally }
     end
 
-    def answers
-      part = Answers.new(@server) do |seats|
-        session, tokens = new_session(seats)
-        command(session, "next")
-        tokens
-      end
-      part.call
-    end
+    def fan_out = FanOut.new(@server) { |seats| new_session(seats) }.call
+
+    def answers = Answers.new(@server) { |seats| asked(seats).last }.call
+    def cold_start = ColdStart.new { |seats| asked(seats).last }.call
+    def desk = Desk.new(@server) { |seats| asked(seats) }.call
 
     def commands = Commands.new(@account, @server).call
     def classes = Classes.new(@server) { |seats| new_session(seats) }.call
@@ -107,7 +107,7 @@ module Bench
 
     # A slide of the usual size, and a poll, over and over.
     def new_session(seats)
-      slides = Array.new(FanOut::TURNS + 3) do |number|
+      slides = Array.new(SLIDES) do |number|
         prompt = Roost::Core::Kinds.all.first.new(id: "p#{number}", settings: {}) if number.odd?
         Roost::Core::Slide.new(id: "s#{number}", heading: "Why do swallows leave the marsh before the first frost?",
                                text: "Think of what a swallow eats. " * 20, prompt: prompt)
@@ -119,12 +119,14 @@ module Bench
       [session, tokens]
     end
 
+    # The same, with its first poll open.
+    def asked(seats) = new_session(seats).tap { |session, _| command(session, "next") }
+
     def command(session, name) = Roost::Operations::CommandSession.new.call(session.account_id, session.id, name)
 
     # SEATS seats answer within SPREAD seconds; for each, until its count is at the Desk.
     def tally
-      session, tokens = new_session(SEATS)
-      command(session, "next")
+      session, tokens = asked(SEATS)
       _http, headers = @server.teacher
       seats = Streams.new(Server::HOST, port, tokens.map { |token| "/stream/seat/#{token}" })
       seats.wait_until { |text| text.include?("\n\n") }

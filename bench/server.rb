@@ -17,18 +17,28 @@ module Bench
     def self.program(env, &block) = new(env, "-C", "config/puma.rb").run(&block)
 
     # Something that does the work in the background.
-    # @return [Integer] its process id
-    def self.worker(env) = spawn(env, "bundle", "exec", "ruby", "-Ilib", "bin/work", chdir: Roost::Settings::ROOT)
+    # @return [Setup::Supervisor::Program] that has been started
+    def self.worker(env) = program_of("ruby", "-Ilib", "bin/work", environment: env).tap(&:start)
+
+    def self.program_of(*command, **about)
+      Roost::Setup::Supervisor::Program.new("bundle", "exec", *command, folder: Roost::Settings::ROOT, **about)
+    end
 
     # @param rackup [String] file of the baseline
     def self.bare(rackup, workers:, &block)
       new({ "BENCH_DATABASE" => Roost.settings.database_url }, "-w", workers.to_s, "-t", "1:5", rackup, bind: true).run(&block)
     end
 
-    def initialize(env, *arguments, bind: false)
+    # @return [Integer] a port that nobody has
+    def self.free_port
       socket = TCPServer.new(HOST, 0)
-      @port = socket.addr[1]
+      socket.addr[1]
+    ensure
       socket.close
+    end
+
+    def initialize(env, *arguments, bind: false)
+      @port = Server.free_port
       @env = env.merge("ROOST_PORT" => port.to_s)
       @arguments = bind ? ["-b", "tcp://#{HOST}:#{port}", *arguments] : arguments
     end
@@ -44,20 +54,23 @@ module Bench
 
     def start
       whole = @arguments.include?("config/puma.rb") && @env["ROOST_LOOKBACK"] != "0"
-      @back = puma("-C", "config/lookback.rb", **Roost::Setup::Supervisor::Program::ROOMY) if whole
-      @puma = puma(*@arguments, **(whole ? { "ROOST_LOOKBACK" => "1" } : {}))
+      back = puma("-C", "config/lookback.rb", **Roost::Setup::Supervisor::Program::ROOMY) if whole
+      @programs = [puma(*@arguments, **(whole ? { "ROOST_LOOKBACK" => "1" } : {})), back].compact
+      @programs.each(&:start)
       200.times { break if answering? || sleep(0.1).nil? }
       self
     end
 
-    def stop
-      [@puma, @back].compact.each { |pid| Process.kill(:TERM, pid) }.each { |pid| Process.wait(pid) }
-    end
+    # Each is ended that does not end when asked to.
+    def stop = @programs.each(&:stop)
 
     def address = "http://#{HOST}:#{port}"
 
     # @return [Array<Integer>] process ids
-    def workers = `pgrep -P #{@puma}`.split.map(&:to_i)
+    def workers = `pgrep -P #{@programs.first.pid}`.split.map(&:to_i)
+
+    # @return [Array<Integer>] ids of all its processes
+    def processes = @programs.map(&:pid) + workers
 
     # Signs in as the teacher does.
     # @return [Array(Net::HTTP, Hash)] a connection and the headers with which to press buttons
@@ -73,15 +86,13 @@ module Bench
 
     # Proportional share of memory of all its processes, in MB.
     def memory
-      pids = [@puma, *workers]
-      (pids.sum { |pid| File.read("/proc/#{pid}/smaps_rollup")[/^Pss:\s+(\d+)/, 1].to_i } / 1000.0).round
+      ([@programs.first.pid, *workers].sum { |pid| File.read("/proc/#{pid}/smaps_rollup")[/^Pss:\s+(\d+)/, 1].to_i } / 1000.0).round
     end
 
     private
 
     def puma(*arguments, **more)
-      env = Roost::Setup::Supervisor::Program::ENVIRONMENT.merge(@env).merge(more)
-      spawn(env, "bundle", "exec", "puma", "-q", *arguments, chdir: Roost::Settings::ROOT, out: File::NULL)
+      Server.program_of("puma", "-q", *arguments, environment: @env.merge(more), output: { out: File::NULL })
     end
 
     def cookie(reply) = reply.get_fields("set-cookie").find { |each| each.start_with?("roost=") }.split(";").first

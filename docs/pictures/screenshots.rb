@@ -56,8 +56,7 @@ class Screenshots
     worker = Bench::Server.worker({ "ROOST_ENV" => "test" })
     yield
   ensure
-    Process.kill(:TERM, worker)
-    Process.wait(worker)
+    worker.stop
   end
 
   def teacher = @teacher ||= Capybara::Session.new(:chromium, nil)

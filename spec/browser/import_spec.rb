@@ -8,17 +8,10 @@ RSpec.describe "A PDF coming into a lesson" do
   let(:workers) { [] }
 
   after do
-    workers.each { |pid| end_process(pid, :TERM) }
+    workers.each(&:stop)
   end
 
   def start_worker = workers << Bench::Server.worker({ "ROOST_ENV" => "test" })
-
-  def end_process(pid, signal)
-    Process.kill(signal, pid)
-    Process.wait(pid)
-  rescue Errno::ESRCH, Errno::ECHILD
-    nil
-  end
 
   it "shows its pages one by one, through the death of the worker in the middle" do
     kept_lesson(account)
@@ -35,7 +28,7 @@ RSpec.describe "A PDF coming into a lesson" do
       page.find(".builder") # the browser reads the file while it sends it
     end
     expect(page).to have_css(".thumb-name", text: "Page 2: birds that leave", wait: 60)
-    end_process(workers.first, :KILL)
+    Process.kill(:KILL, workers.first.pid)
     start_worker
     expect(page).to have_css(".is-import", text: "is in: 14 slides.", wait: 90)
     expect(page).to have_css(".thumb-name", text: "birds that leave", count: 14)

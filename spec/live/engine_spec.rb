@@ -142,6 +142,7 @@ RSpec.describe Roost::Live::Engine do
 
   it "looks who is there when it listens again: nobody told it meanwhile" do
     seat_id = take_seat(session).first[:id]
+    Roost::Store::Seats.new.leave([Roost::Store::Seats::PAGE])
     engines.each(&:stop)
     engines.replace([engine(tick: 2).start]) # sweeps in a hundred seconds
     desk = stream(:desk)

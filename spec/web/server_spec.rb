@@ -9,13 +9,13 @@ RSpec.describe "The running server" do
     port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
     out, said = IO.pipe
     settings = { "ROOST_ENV" => "test", "ROOST_PORT" => port.to_s, "ROOST_WORKERS" => "0" }
-    pid = spawn(settings, "bundle", "exec", "puma", "-q", "-C", "config/puma.rb", chdir: Roost::Settings::ROOT, out: said,
-err: said)
+    program = Roost::Setup::Supervisor::Program.new("bundle", "exec", "puma", "-q", "-C", "config/puma.rb", environment: settings,
+                                                    folder: Roost::Settings::ROOT, output: { %i[out err] => said })
+    program.start
     said.close
     100.times { break if answers?(port) || sleep(0.1).nil? }
     yield port
-    Process.kill(:TERM, pid)
-    Process.wait(pid)
+    program.stop
     out.read
   end
 

@@ -21,6 +21,10 @@ module Roost
       # Inside a transaction the notice is sent on commit.
       def self.announce(session_id, scope) = announce_all([[session_id, scope]])
 
+      # The same within a statement: what pg_notify is given.
+      # @return [Hash] :channel and :notice
+      def self.notice(session_id, scope) = { channel: CHANNEL, notice: JSON.generate([session_id, scope]) }
+
       # @param notices [Enumerable<Array(Integer, Symbol)>] session id and scope, at least one
       def self.announce_all(notices)
         database = Store::Database.connection

@@ -8,6 +8,9 @@ module Roost
     # Sessions are served side by side, each by one thread at a time, so that a large one does not
     # hold up the others. Knows no audience by name, no kind of prompt and no board.
     class Dispatcher
+      # Seconds for which arrivals and departures wait for others: all seats are read again for them.
+      ARRIVALS = 0.25
+
       # @param hub [Hub] whose streams are about a Recipient, grouped by session
       # @param audiences [Array<Audience>]
       # @param renderer [#call] makes what turns views into fragments, for one thread:
@@ -40,10 +43,11 @@ module Roost
 
       # Something about the session has changed, or a stream is new; soon its streams will know, of a
       # command at once.
-      # @param scope [Symbol] as in Bus, :sweep (send what differs from what was sent) or :people
-      #   (somebody came or went)
+      # @param scope [Symbol] as in Bus, :sweep (send what differs from what was sent), :people
+      #   (somebody came or went) or :seats (as in Bus; also that a stream is new that should not wait)
       def notice(session_id, scope)
-        @queue.add(session_id, [scope], after: scope == :state ? 0 : @throttle.rest(session_id))
+        rest = scope == :state ? 0 : @throttle.rest(session_id)
+        @queue.add(session_id, [scope], after: scope == :people ? [rest, ARRIVALS].max : rest)
       end
 
       # Forgets every session but these: nobody here is looking at the others.

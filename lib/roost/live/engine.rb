@@ -69,7 +69,7 @@ module Roost
           touched(session_id, :people)
         end
         stream = @hub.add(io, about, group: session_id)
-        @dispatcher.notice(session_id, :people)
+        @dispatcher.notice(session_id, seat_id ? :people : :seats)
         drop_oldest(about)
         @hub.write(stream, ASKING) if seat_id
       end
@@ -110,8 +110,9 @@ module Roost
       def tell(scope, session_id) = @listeners.fetch(scope, []).each { |listener| listener.call(session_id) }
 
       def audiences
-        [Audiences::Board.new(@hub, every: BOARDS * @tick), Audiences::Desk.new(@hub), Audiences::Pen.new(@hub),
-         Audiences::Screen.new(@hub), Audiences::Seats.new(@hub)]
+        # Seats first: they are the many, and what they get needs least.
+        [Audiences::Seats.new(@hub), Audiences::Screen.new(@hub), Audiences::Desk.new(@hub), Audiences::Pen.new(@hub),
+         Audiences::Board.new(@hub, every: BOARDS * @tick)]
       end
 
       # Until the time is over or the engine stops.

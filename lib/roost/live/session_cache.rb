@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "delegate"
 require "set"
 
 module Roost
@@ -8,6 +9,19 @@ module Roost
     # when, of which only what is new is read; and where it stands and who is there, as long as nothing
     # but answers came. Used by one thread at a time.
     class SessionCache
+      # A Hash that is read once somebody asks for something in it.
+      class Later < Delegator
+        def initialize(&block)
+          super(nil)
+          @block = block
+        end
+
+        def __getobj__ = @value ||= @block.call
+
+        def __setobj__(_none) = @value = nil
+      end
+      private_constant :Later
+
       # A row may become visible after one that is younger; rows this young, in seconds, are
       # read again. Saves are single statements and take milliseconds.
       OVERLAP = 2.0
@@ -45,11 +59,11 @@ module Roost
         return nil if row.nil? || row.deleted
 
         read_answers
-        # What was sent to whom is looked at only once a question is over, or by those who come.
-        read_deliveries unless standing
+        # What was sent to whom is looked at only once a question is over, or by those who come; not by most who are told.
+        @deliveries = Later.new { read_deliveries } unless standing
         @memory ||= Store::Records.new.memory(row)
         # Nobody here is looked back on, so that none of a student's attempts is the one that counts.
-        @last = Store::Moments.new.of(row, **same(scopes), answers: @answers.dup, shown: @shown.transform_values(&:dup),
+        @last = Store::Moments.new.of(row, **same(scopes), answers: @answers.dup, shown: @deliveries,
                                                            sittings: sittings, memory: @memory, counts: nil)
       end
 
@@ -99,9 +113,12 @@ module Roost
         @sittings = @sittings.merge(new)
       end
 
+      # What was handed on stays as it was.
       def read_deliveries
-        Store::Deliveries.new.of(session_id, since: @shown_until, among: @shown)
-        @shown_until = row.now - OVERLAP
+        at = row.now
+        new = Store::Deliveries.new.of(session_id, since: @shown_until)
+        @shown_until = at - OVERLAP
+        @shown = @shown.merge(new) { |_, before, more| before.merge(more) }
       end
 
       # An answer that was read again is the same as before; what was worked out of it stands.

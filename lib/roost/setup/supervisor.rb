@@ -28,16 +28,21 @@ module Roost
         ASK = 10
         PATIENCE = 100
 
+        # @return [Integer, nil] its process id, while it runs
+        attr_reader :pid
+
         # @param command [Array<String>] as for spawn
         # @param folder [String] that it runs in
         # @param environment [Hash{String=>String}] besides what this program has
-        def initialize(*command, folder:, environment: {})
+        # @param output [Hash] where its output goes, as for spawn; to where this program's goes, if nothing is said
+        def initialize(*command, folder:, environment: {}, output: {})
           @command = command
           @folder = folder
           @environment = ENVIRONMENT.merge(environment)
+          @output = output
         end
 
-        def start = @pid = spawn(@environment, *WITH_PARENT, *@command, chdir: @folder)
+        def start = @pid = spawn(@environment, *WITH_PARENT, *@command, chdir: @folder, **@output)
 
         def running?
           return false unless @pid

@@ -4,8 +4,16 @@ module Roost
   module Store
     # Counts that expire, for rate limits: shared by all web processes.
     class Counters < Repository
+      EVERY = 30 # seconds between two times that a process clears away what has expired
+      @swept = 0.0
+      class << self
+        attr_accessor :swept
+      end
+
       # @return [Integer, nil]
-      def read(key) = live.where(key: key).get(:value)
+      def read(key)
+        prepared(:counter) { live.where(key: :$key).select(:value) }.call(key: key).first&.fetch(:value)
+      end
 
       def write(key, value, expires_in:)
         database[:counters].insert_conflict(target: :key, update: { value: value.to_i, expires_at: after(expires_in) })
@@ -15,12 +23,7 @@ module Roost
       # @return [Integer] the count with this one; starts anew once it has expired
       def increment(key, amount = 1, expires_in:)
         sweep
-        expired = Sequel[:counters][:expires_at] < Sequel.function(:clock_timestamp)
-        database[:counters].returning(:value).insert_conflict(
-          target: :key,
-          update: { value: Sequel.case({ expired => amount }, Sequel[:counters][:value] + amount),
-                    expires_at: Sequel.case({ expired => after(expires_in) }, Sequel[:counters][:expires_at]) }
-        ).insert(key: key, value: amount, expires_at: after(expires_in)).first[:value]
+        add.call(key: key, amount: amount, seconds: expires_in).first[:value]
       end
 
       def delete(key) = database[:counters].where(key: key).delete
@@ -31,7 +34,25 @@ module Roost
 
       def after(seconds) = Sequel.lit("clock_timestamp() + make_interval(secs => ?)", seconds)
 
-      def sweep = database[:counters].where { expires_at < Sequel.function(:clock_timestamp) }.delete
+      def add
+        prepared(:count_one, :insert, key: :$key, value: :$amount, expires_at: after(:$seconds)) do
+          expired = Sequel[:counters][:expires_at] < Sequel.function(:clock_timestamp)
+          database[:counters].returning(:value).insert_conflict(
+            target: :key,
+            update: { value: Sequel.case({ expired => :$amount }, Sequel[:counters][:value] + :$amount),
+                      expires_at: Sequel.case({ expired => after(:$seconds) }, Sequel[:counters][:expires_at]) }
+          )
+        end
+      end
+
+      # One that has expired counts as none, so that nobody waits for this.
+      def sweep
+        now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        return if now < Counters.swept + EVERY
+
+        Counters.swept = now
+        database[:counters].where { expires_at < Sequel.function(:clock_timestamp) }.delete
+      end
     end
   end
 end

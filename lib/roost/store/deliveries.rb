@@ -28,15 +28,13 @@ module Roost
       end
 
       # @param since [Float] only what was sent then or later, epoch seconds
-      # @param among [Hash] what is known already, and is added to
       # @param seat_id [Integer, nil] only to this seat
       # @return [Hash{Array(String, Integer)=>Hash{Integer=>Float}}] slide and attempt to seat id to epoch seconds
-      def of(session_id, since: 0.0, among: {}, seat_id: nil)
-        everything = since.zero? && seat_id.nil? && among.empty?
-        return among.merge!(by_question(session_id).transform_values(&:to_h)) if everything
+      def of(session_id, since: 0.0, seat_id: nil)
+        return by_question(session_id).transform_values(&:to_h) if since.zero? && seat_id.nil?
 
         which = { session_id: session_id, seat_id: seat_id }.compact
-        sent_since(which.keys).call(**which, since: since).each_with_object(among) do |row, shown|
+        sent_since(which.keys).call(**which, since: since).each_with_object({}) do |row, shown|
           (shown[row.values_at(:slide_id, :attempt)] ||= {})[row[:seat_id]] = row[:sent_at]
         end
       end

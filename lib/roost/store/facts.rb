@@ -26,10 +26,11 @@ module Roost
       # Keeps what differs from what was there before.
       # @param before [Core::Session::Facts]
       # @param now [Core::Session::Facts]
-      def keep(session_id, before, now)
+      # @param teams [Boolean] whether the session has any
+      def keep(session_id, before, now, teams: true)
         return if now.equal?(before)
 
-        Openings.new(database).keep(session_id, before.openings, now.openings)
+        Openings.new(database).keep(session_id, before.openings, now.openings, teams: teams)
         keep_set_aside(session_id, before.set_aside, now.set_aside)
         keep_curated(session_id, before.curated, now.curated)
         keep_pairs(session_id, before.pairs.length, now.pairs)

@@ -13,6 +13,19 @@ module Roost
          FROM openings WHERE session_id = sessions.id)
       SQL
 
+      COLUMNS = Core::Session::Opening.members
+      KEEP = begin
+        times = COLUMNS - [:attempt]
+        <<~SQL.freeze
+          INSERT INTO openings (session_id, slide_id, #{COLUMNS.join(", ")})
+          SELECT ?, slide_id, #{COLUMNS.map { |name| name == :attempt ? name : "to_timestamp(#{name})" }.join(", ")}
+          FROM unnest(?::text[], #{COLUMNS.map { |name| "?::#{name == :attempt ? "int" : "float"}[]" }.join(", ")})
+            AS given(slide_id, #{COLUMNS.join(", ")})
+          ON CONFLICT (session_id, slide_id, attempt) DO UPDATE SET #{times.map { |name| "#{name} = EXCLUDED.#{name}" }.join(", ")}
+        SQL
+      end
+      private_constant :COLUMNS, :KEEP
+
       # @param rows [Array<Array>, nil] as OF_SESSION gives them
       # @return [Hash{String=>Array<Core::Session::Opening>}] by slide id
       def self.read(rows)
@@ -27,14 +40,15 @@ module Roost
       # Keeps what differs from what was there before.
       # @param before [Hash{String=>Array<Core::Session::Opening>}]
       # @param now [Hash{String=>Array<Core::Session::Opening>}]
-      def keep(session_id, before, now)
-        now.each do |slide_id, openings|
-          earlier = before.fetch(slide_id, [])
-          (openings - earlier).each do |opening|
-            write(session_id, slide_id, opening)
-            fresh = earlier.none? { |other| other.attempt == opening.attempt }
-            Teams.new(database).keep_opening(session_id, slide_id, opening.attempt) if fresh
-          end
+      # @param teams [Boolean] whether the session has any
+      def keep(session_id, before, now, teams: true)
+        changed = now.flat_map { |slide_id, all| (all - before.fetch(slide_id, [])).map { |opening| [slide_id, opening] } }
+        write(session_id, changed) if changed.any?
+        return unless teams
+
+        changed.each do |slide_id, opening|
+          fresh = before.fetch(slide_id, []).none? { |other| other.attempt == opening.attempt }
+          Teams.new(database).keep_opening(session_id, slide_id, opening.attempt) if fresh
         end
       end
 
@@ -54,10 +68,13 @@ module Roost
 
       private
 
-      def write(session_id, slide_id, opening)
-        times = opening.to_h.except(:attempt).transform_values { |time| time && Sequel.function(:to_timestamp, time) }
-        database[:openings].insert_conflict(target: %i[session_id slide_id attempt], update: times)
-                           .insert(session_id: session_id, slide_id: slide_id, attempt: opening.attempt, **times)
+      # @param openings [Array<Array(String, Core::Session::Opening)>] each with its slide
+      def write(session_id, openings)
+        slides = openings.map(&:first)
+        columns = Core::Session::Opening.members.map { |member| openings.map { |_, opening| opening[member] } }
+        prepared(:keep_openings) { database[KEEP, :$session_id, :$slides, *COLUMNS.map { |name| :"$#{name}" }] }
+          .call(session_id: session_id, slides: Sequel.pg_array(slides),
+                **COLUMNS.zip(columns).to_h { |name, values| [name, Sequel.pg_array(values)] })
       end
     end
   end

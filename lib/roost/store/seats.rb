@@ -15,15 +15,19 @@ module Roost
       PAGE = "page"
 
       # One comes in at a time, so that no more come than there is room for; what is counted is counted
-      # after those before are in. One string, so that nobody waits for more than the database's own work.
+      # after those before are in. One string, so that nobody waits for more than the database's own work. Their page is asked
+      # for next, so that they are taken for seen; whoever looks hears of it (Live::Bus).
       ENTER = <<~SQL.freeze
         SELECT pg_advisory_xact_lock(77813, :session_id);
-        INSERT INTO seats (session_id, name, practice, student_id, time_factor, extra, device, keypad, receiver_id, number,
-                           token_digest, team_id)
-        SELECT :session_id, :name, :practice, :student_id, COALESCE((SELECT time_factor FROM students WHERE id = :student_id), 1),
-               :extra, :device, :keypad, :receiver_id, :number, :digest, COALESCE(:team_id, #{Teams::SMALLEST})
-        WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
-        ON CONFLICT DO NOTHING RETURNING id
+        WITH came AS (
+          INSERT INTO seats (session_id, name, practice, student_id, time_factor, extra, device, keypad, receiver_id, number,
+                             token_digest, team_id, stream_key, seen_at)
+          SELECT :session_id, :name, :practice, :student_id, COALESCE((SELECT time_factor FROM students WHERE id = :student_id), 1),
+                 :extra, :device, :keypad, :receiver_id, :number, :digest, COALESCE(:team_id, #{Teams::SMALLEST}),
+                 :stream_key, CASE WHEN :stream_key IS NULL THEN NULL ELSE clock_timestamp() END
+          WHERE (SELECT count(*) FROM seats WHERE session_id = :session_id AND removed_at IS NULL) < :room
+          ON CONFLICT DO NOTHING RETURNING id)
+        SELECT id, pg_notify(:channel, :notice) FROM came
       SQL
       # What a seat may have besides.
       BARE = { student_id: nil, extra: "", device: nil, keypad: nil, receiver_id: nil,
@@ -40,17 +44,19 @@ module Roost
         token = SecureRandom.urlsafe_base64(16)
         digest = Seats.digest(token)
         row = { session_id: session_id, name: name, practice: practice, **BARE, **about }
-        id = if room then database[ENTER, row.merge(digest: digest, room: room, team_id: team_id)].get(:id)
+        id = if room then enter(row, digest: digest, room: room, team_id: team_id)
              else database[:seats].insert_conflict.insert(**row, token_digest: digest, time_factor: factor_of(row[:student_id]),
                                                                  team_id: team_id || smallest(session_id))
              end
         id && [id, token]
       end
 
-      # @return [Hash, nil] :id, :session_id, :name
+      # @return [Hash, nil] :id, :session_id, :name, :number and :self_paced, which says whether its session is
       def by_token(token)
         by_token = prepared(:seat_by_token) do
-          database[:seats].where(token_digest: :$digest, removed_at: nil).select(:id, :session_id, :name)
+          self_paced = database[:sessions].where(id: Sequel[:seats][:session_id]).select(:self_paced)
+          database[:seats].where(token_digest: :$digest, removed_at: nil)
+                          .select(:id, :session_id, :name, :number, self_paced.as(:self_paced))
         end
         by_token.call(digest: Seats.digest(token)).first
       end
@@ -63,8 +69,11 @@ module Roost
       def sent_away?(session_id, seconds, **whose)
         return false if whose.values.none?
 
-        lately = Sequel.lit("clock_timestamp() - make_interval(secs => ?)", seconds)
-        database[:seats].where(session_id: session_id, **whose).where(removed_at: lately..).any?
+        lately = Sequel.lit("removed_at >= clock_timestamp() - make_interval(secs => ?)", :$seconds)
+        sent = prepared([:sent_away, *whose.keys].join("_").to_sym) do
+          database[:seats].where(session_id: :$session_id, **placeholders(whose.keys)).where(lately).select(:id).limit(1)
+        end
+        sent.call(session_id: session_id, seconds: seconds, **whose).any?
       end
 
       # Names that are taken, those of removed seats among them.
@@ -139,14 +148,6 @@ module Roost
       # The name is nobody's any more.
       def free_name(seat_id) = database[:seats].where(id: seat_id).update(name: Sequel.join([:name, " (freed ", :id, ")"]))
 
-      # A device has opened a seat.
-      # @param browser [String] what it says it is
-      def opened_on(seat_id, device, browser)
-        now = Sequel.function(:clock_timestamp)
-        database[:seat_devices].insert_conflict(target: %i[seat_id device], update: { last_at: now, browser: browser })
-                               .insert(seat_id: seat_id, device: device, browser: browser)
-      end
-
       # @return [Hash{Integer=>Array<Hash>}] seat id to :browser, :first_at and :last_at of each device
       def devices(seat_ids)
         database[:seat_devices].where(seat_id: seat_ids).order(:first_at).to_hash_groups(:seat_id)
@@ -215,12 +216,27 @@ module Roost
         database[:seats].where(id: seat_id).update(changes)
       end
 
-      # A page was fetched: the seat is here, for a while, also without a stream.
-      def looked(seat_id)
-        gone = Sequel.lit("stream_key IS NULL OR seen_at < clock_timestamp() - make_interval(secs => ?)", STALE)
-        database[:seats].where(id: seat_id).where(Sequel.|(gone, { stream_key: PAGE }))
-                        .update(stream_key: PAGE, seen_at: Sequel.function(:clock_timestamp), left_at: nil, hidden_at: nil)
+      # A page was fetched: the seat is here, for a while, also without a stream. Who was seen a moment ago has just come in.
+      # @param device [String, nil] on which; browser [String] what it says it is
+      def looked(seat_id, device: nil, browser: "")
+        about = { seat_id: seat_id, page: PAGE, stale: STALE, just: JUST }
+        return database[LOOKED, about].update unless device
+
+        database[OPENED, { **about, device: device, browser: browser }].insert
       end
+
+      JUST = 3 # seconds
+      LOOKED = <<~SQL
+        UPDATE seats SET stream_key = :page, seen_at = clock_timestamp(), left_at = NULL, hidden_at = NULL
+        WHERE id = :seat_id AND (stream_key IS NULL OR seen_at < clock_timestamp() - make_interval(secs => :stale)
+          OR stream_key = :page AND (hidden_at IS NOT NULL OR seen_at < clock_timestamp() - make_interval(secs => :just)))
+      SQL
+      OPENED = <<~SQL.freeze
+        WITH looked AS (#{LOOKED})
+        INSERT INTO seat_devices (seat_id, device, browser) VALUES (:seat_id, :device, :browser)
+        ON CONFLICT (seat_id, device) DO UPDATE SET last_at = clock_timestamp(), browser = :browser
+      SQL
+      private_constant :JUST, :LOOKED, :OPENED
 
       # The seat's window is in the background, or not any more.
       # @return [Integer] 1 where that is new, else 0
@@ -259,6 +275,13 @@ module Roost
           bad_until: Sequel.case({ slow => now }, :bad_until) }.freeze
       end
       private_constant :HEARD
+
+      # @return [Integer, nil] id
+      def enter(row, **about)
+        notice = Live::Bus.notice(row[:session_id], :people)
+        database[ENTER, { **row, **about, stream_key: (PAGE unless row[:keypad]), **notice }].get(:id)
+      end
+      private :enter
 
       def smallest(session_id) = Sequel.lit(Teams::SMALLEST, session_id: session_id)
       private :smallest

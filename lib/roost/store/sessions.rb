@@ -10,6 +10,15 @@ module Roost
                        :options, :state, :version, :created_at, :ended_at, :deleted, :now, :self_paced, :left,
                        keyword_init: true)
 
+      ADVANCE = <<~SQL
+        WITH event AS (
+          INSERT INTO session_events (session_id, version, command, arguments, account_id) VALUES (?, ?, ?, ?, ?))
+        UPDATE sessions SET state = ?, version = ?, results_no = results_no + 1,
+                            ended_at = CASE WHEN ? THEN coalesce(ended_at, clock_timestamp()) END
+        WHERE id = ? RETURNING pg_notify(?, ?)
+      SQL
+      ADVANCED = %i[id version command arguments account_id state version ended id channel notice].freeze
+      private_constant :ADVANCE, :ADVANCED
       CODE_TRIES = 20
       LAST_TIMES = Core::LruCache.new(50)
       private_constant :LAST_TIMES
@@ -174,13 +183,13 @@ module Roost
       # @return [Core::Lesson] the frozen lesson that belongs to it
       def lesson_of(row) = frozen_lesson(row.id, row.lesson_version)
 
-      # Saves the state a command led to, with the event; the row must be locked.
+      # Saves the state a command led to, with the event, and tells every web process; the row must be locked.
       def advance(row, state, command:, arguments:, account_id:)
         version = row.version + 1
-        update_state.call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?)
-        Facts.new(database).keep(row.id, row.state.facts, state.facts)
-        insert_event.call(session_id: row.id, version: version, command: command,
-                          arguments: Sequel.pg_jsonb(arguments), account_id: account_id)
+        prepared(:advance_session) { database[ADVANCE, *ADVANCED.map { |name| :"$#{name}" }] }
+          .call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?, command: command,
+                arguments: Sequel.pg_jsonb(arguments), account_id: account_id, **Live::Bus.notice(row.id, :state))
+        Facts.new(database).keep(row.id, row.state.facts, state.facts, teams: !row.options.teams.empty?)
         version
       end
 
@@ -223,19 +232,6 @@ module Roost
           end
         end
         Sequel.function(:greatest, :created_at, *signs)
-      end
-
-      def update_state
-        ended = Sequel.case({ :$ended => Sequel.function(:coalesce, :ended_at, Sequel.function(:clock_timestamp)) }, nil)
-        prepared(:update_session_state, :update, state: :$state, version: :$version, ended_at: ended,
-                                                 results_no: Sequel[:results_no] + 1) do
-          database[:sessions].where(id: :$id)
-        end
-      end
-
-      def insert_event
-        values = placeholders(%i[session_id version command arguments account_id])
-        prepared(:insert_session_event, :insert, **values) { database[:session_events] }
       end
 
       # Read once a process and version; the present one, where that has been replaced meanwhile.

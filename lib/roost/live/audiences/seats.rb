@@ -47,9 +47,16 @@ module Roost
 
         # Where the name isn't the one the device shows, or it was away and may show an old one, it gets that first.
         def tell(stream, event, mark)
-          before, name = [stream.sent, mark].map { |each| each&.names&.fetch(stream.about.seat_id, nil) }
-          hub.write(stream, "event: name\ndata: #{name}\n\n") unless before == name
+          hub.write(stream, "event: name\ndata: #{mark.names[stream.about.seat_id]}\n\n") unless named?(stream, mark)
           write(stream, event, mark)
+        end
+
+        # Where nobody was renamed since, all of them have the names of that time.
+        def named?(stream, mark)
+          before = stream.sent&.names
+          return false unless before
+
+          before.equal?(mark.names) || before[stream.about.seat_id] == mark.names[stream.about.seat_id]
         end
 
         def note_delivery(moment, seat_ids)

@@ -31,14 +31,15 @@ module Roost
       end
 
       # @param raw_name [String, nil] as typed
+      # @param row [Store::Sessions::Row, nil] of the session that the code stands for, where it was asked for already
       # @param student_id [Integer, nil] of the class list, as picked
       # @param extra [String, nil] what was asked besides
       # @param device [String, nil] by which the device is known (Web::DeviceCookie)
       # @param team_id [Integer, nil] as chosen
       # @param pass [String, nil] as typed beside a name of the list
       # @return [Core::Reading] of the seat's token
-      def call(raw_code, raw_name, student_id: nil, extra: nil, device: nil, team_id: nil, pass: nil)
-        enter(raw_code, device: device) do |row|
+      def call(raw_code, raw_name, row: nil, student_id: nil, extra: nil, device: nil, team_id: nil, pass: nil)
+        enter(row || raw_code, device: device) do |row|
           once_more = once_more(row, device)
           next once_more if once_more
 
@@ -65,7 +66,8 @@ module Roost
       # @return [Core::Reading] of the seat's token
       def rehearse(raw_code, name)
         JoinSession.session(raw_code).and_then do |row|
-          sit_down(row, ParticipantLookup::Comer.new(name: name, extra: ""), practice: true)
+          comer = ParticipantLookup::Comer.new(name: name, extra: "")
+          sit_down(row, comer, practice: true).map { |token| token.tap { Live::Bus.announce(row.id, :people) } }
         end
       end
 
@@ -73,9 +75,11 @@ module Roost
 
       # @param whose [Hash] :device or :keypad, or :student_id of a pass: a name of the list may have been picked by
       #   somebody else
+      # @param where [Store::Sessions::Row, String] a session, or its code
       # @yieldreturn [Core::Reading] of ParticipantLookup::Comer
-      def enter(raw_code, **whose)
-        JoinSession.session(raw_code).and_then do |row|
+      def enter(where, **whose)
+        found = where.is_a?(String) ? JoinSession.session(where) : Core::Reading.ok(where)
+        found.and_then do |row|
           next Core::Reading.refused(SENT_AWAY) if Store::Seats.new.sent_away?(row.id, STAYS_OUT, **whose)
 
           room = row.self_paced ? Core::Session::Commands::ROOM.max : row.state.room_for
@@ -99,12 +103,13 @@ module Roost
         by_itself ? whose.except(:student_id) : { **whose, number: format("%04d", SecureRandom.random_number(10_000)) }
       end
 
+      # Which names are taken is asked only where somebody has the name.
       # @param about [Hash] of Store::Seats#create
       def sit_down(row, who, **about)
         seats = Store::Seats.new
         tried = nil
         loop do
-          reading = Core::SeatName.read(who.name, taken: ->(beginning) { seats.names(row.id, beginning: beginning) })
+          reading = Core::SeatName.read(who.name, taken: ->(name) { tried ? seats.names(row.id, beginning: name) : [] })
           return reading unless reading.ok?
           return Core::Reading.refused(TAKEN) if reading.value == tried
 
@@ -123,7 +128,6 @@ module Roost
       # @return [String, nil] nil when another was faster, or there is no room
       def create(seats, row, name, who, about)
         _id, token = seats.create(row.id, name, student_id: who.student_id, extra: who.extra, team_id: who.team_id, **about)
-        Live::Bus.announce(row.id, :people) if token
         token
       end
     end

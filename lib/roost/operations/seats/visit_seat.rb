@@ -8,9 +8,7 @@ module Roost
       # @param row [Store::Sessions::Row] of its session
       # @param device [String, nil] by which the device is known; browser [String] what it says it is
       def call(seat, row, device: nil, browser: "")
-        seats = Store::Seats.new
-        seats.looked(seat[:id])
-        seats.opened_on(seat[:id], device, browser.scrub("")[0, 200]) if device
+        Store::Seats.new.looked(seat[:id], device: device, browser: browser.scrub("")[0, 200])
         state = row.state
         Store::Deliveries.new.note(row.id, state.slide_id, [seat[:id]], attempt: state.opening.attempt) if state.open?
       end

@@ -45,7 +45,6 @@ module Roost
             unless state == row.state
               sessions.advance(row, state, command: command, arguments: arguments, account_id: account_id)
               follow_all(row, lesson, state)
-              Live::Bus.announce(row.id, :state)
             end
             state
           end

@@ -39,7 +39,6 @@ module Roost
         sessions.change_lesson(row, sessions.lesson_of(row).replacing(slide))
         sessions.advance(row, row.state, command: "correct", account_id: account_id,
                                                arguments: { "slide" => slide.id, "prompt" => slide.prompt.to_document })
-        Live::Bus.announce(row.id, :state)
       end
 
       # Corrects the lesson's own question, but only while that still asks what was asked.

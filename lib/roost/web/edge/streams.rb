@@ -38,7 +38,7 @@ module Roost
       def recipient(id, env)
         if audience == :seat
           seat = Store::Seats.new.by_token(id)
-          return :alone if seat && Store::Sessions.new.find(seat[:session_id]).self_paced
+          return :alone if seat && seat[:self_paced]
 
           return seat && { audience: audience, session_id: seat[:session_id], seat_id: seat[:id] }
         end

@@ -81,7 +81,7 @@ module Roost
         # @return [Core::Reading] of a seat's token
         def token_for(code, row)
           unless row.options.entry == "pass"
-            return Operations::JoinSession.new.call(code, text("name"), student_id: number("student"), extra: text("extra"),
+            return Operations::JoinSession.new.call(code, text("name"), row: row, student_id: number("student"), extra: text("extra"),
                                                                         device: device, team_id: number("team"),
                                                                         pass: text("pass").to_s[0, 40])
           end

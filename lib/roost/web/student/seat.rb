@@ -48,8 +48,7 @@ module Roost
 
         view = Core::Session::Views.seats(Store::Moments.new.at_seat(row, seat[:id]), [seat[:id]]).keys.first
         html = page("seat/show", title: SeatNews.title(view), layout: "layouts/plain", bundle: "seat", theme: view.theme,
-                                 view: view, now: row.now, token: token, name: seat[:name],
-                                 number: Store::Seats.new.number(seat[:id]))
+                                 view: view, now: row.now, token: token, name: seat[:name], number: seat[:number])
         view.slide ? ItemIdPlaceholders.fill(html, Operations::SaveAnswer.names(seat, view.slide)) : html
       end
 
@@ -124,7 +123,7 @@ module Roost
         # The page of who goes through an assignment.
         def alone(row, seat, token)
           page("sitting/show", title: row.title, layout: "layouts/plain", bundle: "seat", token: token, name: seat[:name],
-                               number: Store::Seats.new.number(seat[:id]), open_to: open_until(row, seat),
+                               number: seat[:number], open_to: open_until(row, seat),
                                row: row, theme: Store::Sessions.new.lesson_of(row).details.theme, rev: row.version)
         end
 
