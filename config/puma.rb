@@ -19,8 +19,12 @@ if settings.workers.positive?
     Roost::Store::Database.disconnect
     # What has lived through four collections is old, and stays shared between the processes.
     4.times { GC.start }
+    GC.compact
   end
-  before_worker_boot { Roost::LIVE.start }
+  before_worker_boot do
+    Roost::Setup::WarmUp.own
+    Roost::LIVE.start
+  end
   before_worker_shutdown { Roost::LIVE.stop }
 else
   after_booted { Roost::LIVE.start }

@@ -5,8 +5,8 @@ require "json"
 module Roost
   module Live
     # LISTEN/NOTIFY: how web processes, on one machine or several, learn that a session
-    # has changed. A notice says which session and what kind of change, never what:
-    # the listener reads the present state.
+    # has changed. A notice says which session and what kind of change; of a command also what it changed, where that
+    # is little (Core::Session::StepOn). The listener reads the rest.
     #
     # Scopes: :state (a command was carried out), :answers, :people (arrivals and
     # departures), :seats (one was renamed or removed).
@@ -14,7 +14,7 @@ module Roost
       CHANNEL = "roost_sessions"
       # What the pen draws goes with its notice: it is small, and nothing is read for it.
       INK = "roost_ink"
-      MOST_INK = 7_500 # bytes; PostgreSQL takes 8000
+      MOST_INK = MOST_TOLD = 7_500 # bytes; PostgreSQL takes 8000
       RETRY = 0.5
       SCOPES = %w[state answers people seats].freeze
 
@@ -22,8 +22,13 @@ module Roost
       def self.announce(session_id, scope) = announce_all([[session_id, scope]])
 
       # The same within a statement: what pg_notify is given.
+      # @param step [Core::Session::StepOn, nil] what has changed, told with it where it is small enough
       # @return [Hash] :channel and :notice
-      def self.notice(session_id, scope) = { channel: CHANNEL, notice: JSON.generate([session_id, scope]) }
+      def self.notice(session_id, scope, step = nil)
+        told = step && JSON.generate([session_id, scope, step.to_document])
+        told = JSON.generate([session_id, scope]) if told.nil? || told.bytesize > MOST_TOLD
+        { channel: CHANNEL, notice: told }
+      end
 
       # @param notices [Enumerable<Array(Integer, Symbol)>] session id and scope, at least one
       def self.announce_all(notices)
@@ -40,7 +45,7 @@ module Roost
         Store::Database.connection.get(Sequel.function(:pg_notify, INK, payload))
       end
 
-      # @param on_notice [#call] session id and scope (Symbol)
+      # @param on_notice [#call] session id, scope (Symbol), and the Core::Session::StepOn that was told with it, or nil
       # @param on_ink [#call] session id and what is passed on
       # @param on_return [#call] the connection is there (again); anything may have changed
       # @param look [Numeric] seconds between two looks whether to go on listening
@@ -78,9 +83,10 @@ module Roost
         database&.disconnect
       end
 
-      def hear(channel, session_id, said)
+      def hear(channel, session_id, said, step = nil)
         if channel == INK then on_ink.call(session_id, said)
-        elsif SCOPES.include?(said) then on_notice.call(session_id, said.to_sym)
+        elsif SCOPES.include?(said)
+          on_notice.call(session_id, said.to_sym, Core::Session::StepOn.from_document(step))
         end
       end
     end

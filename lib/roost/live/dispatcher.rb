@@ -25,6 +25,7 @@ module Roost
         @queue = WorkQueue.new
         @throttle = Throttle.new
         @caches = {}
+        @steps = {}
         @served = {}
         @lock = Mutex.new
       end
@@ -45,7 +46,9 @@ module Roost
       # command at once.
       # @param scope [Symbol] as in Bus, :sweep (send what differs from what was sent), :people
       #   (somebody came or went) or :seats (as in Bus; also that a stream is new that should not wait)
-      def notice(session_id, scope)
+      # @param step [Core::Session::StepOn, nil] what a command changed, where that was told
+      def notice(session_id, scope, step = nil)
+        @lock.synchronize { (@steps[session_id] ||= []) << step } if scope == :state
         rest = scope == :state ? 0 : @throttle.rest(session_id)
         @queue.add(session_id, [scope], after: scope == :people ? [rest, ARRIVALS].max : rest)
       end
@@ -54,7 +57,7 @@ module Roost
       def keep_only(session_ids)
         @throttle.keep_only(session_ids)
         @lock.synchronize do
-          @caches.keep_if { |id, _| session_ids.include?(id) }
+          [@caches, @steps].each { |all| all.keep_if { |id, _| session_ids.include?(id) } }
           @served.keep_if { |(id, _), _| session_ids.include?(id) }
         end
       end
@@ -91,9 +94,11 @@ module Roost
         by_surface = streams.group_by { |stream| stream.about.audience }
         return unless @audiences.any? { |each| each.concerned?(by_surface.fetch(each.surface, []), scopes) }
 
-        cache = @lock.synchronize { @caches[session_id] ||= SessionCache.new(session_id) }
+        cache, steps = @lock.synchronize do
+          [@caches[session_id] ||= SessionCache.new(session_id), @steps.delete(session_id)]
+        end
         # Who is new may sit where nobody sat.
-        moment = cache.moment(streams.all?(&:sent) ? scopes : scopes | [:people])
+        moment = cache.moment(streams.all?(&:sent) ? scopes : scopes | [:people], steps: steps.to_a)
         return streams.each { |stream| hub.drop(stream) } unless moment
 
         @on_moment.call(moment)

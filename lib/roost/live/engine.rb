@@ -17,6 +17,7 @@ module Roost
       MOST_A_SEAT = 6
       # Of those, that belong to no seat, from one address: at one screen or Desk.
       MOST_AT_ONE = 12
+      SAME_SCREEN = %i[audience address sign_in].freeze
       BEAT = "event: beat\ndata: .\n\n"
       # A heartbeat that the device answers, so that it is known how good its line is.
       ASKING = "event: beat\ndata: ?\n\n"
@@ -94,15 +95,17 @@ module Roost
       # A device that comes back often may have left streams behind that nobody has missed yet. Whoever opens one after the
       # other at a screen has the last ones, and takes nobody else's.
       def drop_oldest(about)
-        same = about.seat_id ? %i[seat_id] : %i[audience address sign_in]
-        own = @hub.streams_of(about.session_id).select { |each| same.all? { |name| each.about[name] == about[name] } }
+        streams = @hub.streams_of(about.session_id)
+        own = if about.seat_id then streams.select { |each| each.about.seat_id == about.seat_id }
+              else streams.select { |each| SAME_SCREEN.all? { |name| each.about[name] == about[name] } }
+              end
         most = about.seat_id ? MOST_A_SEAT : MOST_AT_ONE
         own[0...-most].each { |stream| @hub.drop(stream) } if own.length > most
       end
 
-      def noticed(session_id, scope)
+      def noticed(session_id, scope, step)
         tell(scope, session_id)
-        @dispatcher.notice(session_id, scope)
+        @dispatcher.notice(session_id, scope, step)
       end
 
       def relay(session_id, text) = @audiences.each { |audience| audience.relay(session_id, text) }

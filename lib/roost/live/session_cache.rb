@@ -44,18 +44,20 @@ module Roost
       end
 
       # @param scopes [Set<Symbol>] what can have changed since the last one; whatever else there is, all of it
+      # @param steps [Array<Core::Session::StepOn, nil>] what commands changed since; nil for each of which that wasn't told
       # @return [Core::Session::Moment, nil] nil when the session is gone
-      def moment(scopes = Set[:sweep])
-        Store::Database.hold { present(scopes) }
+      def moment(scopes = Set[:sweep], steps: [])
+        Store::Database.hold { present(scopes, steps) }
       ensure
         @copied.clear # what was handed on is not written to any more
       end
 
       private
 
-      def present(scopes)
+      def present(scopes, steps)
         standing = !@last.nil? && scopes <= STANDING
-        standing ? let_time_pass : read_row
+        told = scopes <= SEATED && step_on(steps) unless standing
+        standing || told ? let_time_pass : read_row
         return nil if row.nil? || row.deleted
 
         read_answers
@@ -81,6 +83,22 @@ module Roost
       def read_row
         @row = Store::Sessions.new.find(session_id)
         @read_at = clock
+      end
+
+      # Goes along with what commands changed, where all of that was told, one after the other.
+      # @return [Boolean] whether it was
+      def step_on(steps)
+        return false if @last.nil? || steps.empty? || steps.any?(&:nil?) || row.ended_at
+
+        row = @row
+        steps.sort_by(&:version).each do |step|
+          next if step.version <= row.version
+          return false if step.version > row.version + 1
+
+          row = Store::Sessions::Row.new(**row.to_h, version: step.version, state: step.from(row.state))
+        end
+        @row = row.freeze
+        true
       end
 
       def let_time_pass

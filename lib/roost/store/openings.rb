@@ -30,9 +30,7 @@ module Roost
       # @return [Hash{String=>Array<Core::Session::Opening>}] by slide id
       def self.read(rows)
         found = rows.to_a.group_by(&:first).transform_values do |of_slide|
-          of_slide.map do |_slide, *fields|
-            Core::Session::Opening.new(**Core::Session::Opening.members.zip(fields).to_h).freeze
-          end.freeze
+          of_slide.map { |_slide, *fields| Core::Session::Opening.of(fields) }.freeze
         end
         found.freeze
       end

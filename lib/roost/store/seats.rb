@@ -219,22 +219,22 @@ module Roost
       # A page was fetched: the seat is here, for a while, also without a stream. Who was seen a moment ago has just come in.
       # @param device [String, nil] on which; browser [String] what it says it is
       def looked(seat_id, device: nil, browser: "")
-        about = { seat_id: seat_id, page: PAGE, stale: STALE, just: JUST }
-        return database[LOOKED, about].update unless device
+        return prepared(:seat_looked) { database[LOOKED, :$seat_id] }.call(seat_id: seat_id) unless device
 
-        database[OPENED, { **about, device: device, browser: browser }].insert
+        prepared(:seat_opened) { database[OPENED, :$seat_id, :$seat_id, :$device, :$browser, :$browser] }
+          .call(seat_id: seat_id, device: device, browser: browser)
       end
 
       JUST = 3 # seconds
-      LOOKED = <<~SQL
-        UPDATE seats SET stream_key = :page, seen_at = clock_timestamp(), left_at = NULL, hidden_at = NULL
-        WHERE id = :seat_id AND (stream_key IS NULL OR seen_at < clock_timestamp() - make_interval(secs => :stale)
-          OR stream_key = :page AND (hidden_at IS NOT NULL OR seen_at < clock_timestamp() - make_interval(secs => :just)))
+      LOOKED = <<~SQL.freeze
+        UPDATE seats SET stream_key = '#{PAGE}', seen_at = clock_timestamp(), left_at = NULL, hidden_at = NULL
+        WHERE id = ? AND (stream_key IS NULL OR seen_at < clock_timestamp() - interval '#{STALE} seconds'
+          OR stream_key = '#{PAGE}' AND (hidden_at IS NOT NULL OR seen_at < clock_timestamp() - interval '#{JUST} seconds'))
       SQL
       OPENED = <<~SQL.freeze
         WITH looked AS (#{LOOKED})
-        INSERT INTO seat_devices (seat_id, device, browser) VALUES (:seat_id, :device, :browser)
-        ON CONFLICT (seat_id, device) DO UPDATE SET last_at = clock_timestamp(), browser = :browser
+        INSERT INTO seat_devices (seat_id, device, browser) VALUES (?, ?, ?)
+        ON CONFLICT (seat_id, device) DO UPDATE SET last_at = clock_timestamp(), browser = ?
       SQL
       private_constant :JUST, :LOOKED, :OPENED
 

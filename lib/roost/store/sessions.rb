@@ -184,11 +184,13 @@ module Roost
       def lesson_of(row) = frozen_lesson(row.id, row.lesson_version)
 
       # Saves the state a command led to, with the event, and tells every web process; the row must be locked.
-      def advance(row, state, command:, arguments:, account_id:)
+      # @param told [Boolean] whether to tell what has changed, where that is little: nothing but the state may have
+      def advance(row, state, command:, arguments:, account_id:, told: false)
         version = row.version + 1
+        step = Core::Session::StepOn.between(row.state, state, version) if told
         prepared(:advance_session) { database[ADVANCE, *ADVANCED.map { |name| :"$#{name}" }] }
           .call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?, command: command,
-                arguments: Sequel.pg_jsonb(arguments), account_id: account_id, **Live::Bus.notice(row.id, :state))
+                arguments: Sequel.pg_jsonb(arguments), account_id: account_id, **Live::Bus.notice(row.id, :state, step))
         Facts.new(database).keep(row.id, row.state.facts, state.facts, teams: !row.options.teams.empty?)
         version
       end

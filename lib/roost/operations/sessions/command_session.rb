@@ -43,7 +43,7 @@ module Roost
                                                    longest: -> { longest(row) })
           following.map do |state|
             unless state == row.state
-              sessions.advance(row, state, command: command, arguments: arguments, account_id: account_id)
+              sessions.advance(row, state, command: command, arguments: arguments, account_id: account_id, told: true)
               follow_all(row, lesson, state)
             end
             state

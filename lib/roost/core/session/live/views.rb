@@ -47,8 +47,10 @@ module Roost
         # @return [Hash{Seat=>Array<Integer>}] each distinct view with the seats that have it
         def self.seats(moment, seat_ids)
           common = common(moment)
-          seat_ids.group_by { |id| apart(moment, id) }.transform_keys do |apart|
-            apart.any? ? Seat.new(**common.to_h, **APART.zip(apart).to_h).freeze : common
+          alike = common.to_h.values_at(*APART)
+          asked = asked_apart(moment)
+          seat_ids.group_by { |id| asked && !asked.key?(id) ? alike : apart(moment, id) }.transform_keys do |apart|
+            apart == alike ? common : Seat.new(**common.to_h, **APART.zip(apart).to_h).freeze
           end
         end
 
@@ -153,6 +155,17 @@ module Roost
 
             asked = moment.asked_of(seat_id)
             Done.new(asked: asked.length, answered: asked.count { |slide| moment.given(slide.id).key?(seat_id) }).freeze
+          end
+
+          # Seats that may see something else than others do, so that a thousand are not asked where three are.
+          # @return [Hash{Integer=>true}, nil] nil where that may be any of them
+          def asked_apart(moment)
+            state = moment.state
+            return nil if state.ended? || moment.teams.any? || %w[pairs key standings].any? { |what| state.shows?(what) }
+            return nil if moment.slide&.prompt&.shuffle?
+
+            answered = moment.slide&.prompt ? moment.record.all_answers(moment.slide.id).transform_values { true } : {}
+            moment.seats.reject { |seat| seat.factor == 1 }.each_with_object(answered) { |seat, all| all[seat.id] = true }
           end
 
           # What one seat sees otherwise than others do: of APART.

@@ -16,6 +16,9 @@ module Roost
         self::GRACE = 1.0
         self::LEAST = 5 # seconds
 
+        # @param fields [Array] its members
+        def self.of(fields) = new(**members.zip(fields).to_h).freeze
+
         def self.begin(now, time_limit, attempt: 1)
           new(attempt: attempt, opened_at: now, clock_at: time_limit && now, deadline: time_limit && (now + time_limit)).freeze
         end
