@@ -58,7 +58,9 @@ module Bench
       tokens = @begun.call(SEATS)
       sent = 0
       took = @meter.program do
-        rate(@server, AT_A_TIME.first) { |number| ["/answers/#{tokens[number % SEATS]}", Answers.body((sent = number) / SEATS + 1)] }
+        rate(@server, AT_A_TIME.first) do |number|
+          ["/answers/#{tokens[number % SEATS]}", Answers.body(((sent = number) / SEATS) + 1)]
+        end
       end
       took * 1_000_000 / (sent + 1)
     end

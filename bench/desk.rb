@@ -22,7 +22,8 @@ module Bench
       _, headers = @server.teacher
       desk = Streams.new(Server::HOST, @server.port, ["/stream/desk/#{@session.id}"]) { "Cookie: #{headers["cookie"]}\r\n" }
       Net::HTTP.start(Server::HOST, @server.port) do |http|
-        first, more = @tokens.first(SEATS / 2), @tokens.last(ANSWERS)
+        first = @tokens.first(SEATS / 2)
+        more = @tokens.last(ANSWERS)
         first.each { |token| answer(http, token) }
         wait(desk, first.length)
         cpu = Cpu::Meter.new(@server).whole { more.each_with_index { |token, place| tick(http, desk, token, first.length + place) } }

@@ -33,11 +33,12 @@ module Bench
     SEATS = 500
     SPREAD = 10.0
     SLIDES = 12
-    PARTS_OF_THEIR_OWN = [FanOut, Answers, ColdStart, Desk, Classes, Commands, Ink, Joining, Crowd, Sittings, Preparing, Kinds, LookingBack,
-                          Hostile].freeze
+    PARTS_OF_THEIR_OWN = [FanOut, Answers, ColdStart, Desk, Classes, Commands, Ink, Joining, Crowd, Sittings, Preparing, Kinds,
+                          LookingBack, Hostile].freeze
     GOALS = { tally_ms_p95: "at most 300", seat_first_load_kb: "at most 100" }
             .merge(*PARTS_OF_THEIR_OWN.map { |part| part::GOALS }).freeze
-    PARTS = %w[seat fan_out answers cold_start desk commands classes ink joining crowd sittings preparing kinds looking_back hostile].freeze
+    PARTS = %w[seat fan_out answers cold_start desk commands classes ink joining
+               crowd sittings preparing kinds looking_back hostile].freeze
     # @param parts [Array<String>] of PARTS
     def initialize(parts)
       @parts = parts

@@ -86,7 +86,8 @@ module Bench
 
     # Proportional share of memory of all its processes, in MB.
     def memory
-      ([@programs.first.pid, *workers].sum { |pid| File.read("/proc/#{pid}/smaps_rollup")[/^Pss:\s+(\d+)/, 1].to_i } / 1000.0).round
+      pids = [@programs.first.pid, *workers]
+      (pids.sum { |pid| File.read("/proc/#{pid}/smaps_rollup")[/^Pss:\s+(\d+)/, 1].to_i } / 1000.0).round
     end
 
     private

@@ -7,14 +7,14 @@ module Overdue
   RUN = EXAMPLE + 120 # after which there is no waiting for it to do so
 
   # @yield what must not take longer than RUN
-  def self.watch(name)
+  def self.watch(name, &block)
     watcher = Thread.new do
       sleep RUN
       said = Thread.list.map { |thread| ["#{thread.inspect}:", *thread.backtrace].join("\n  ") }
       $stderr.write("\nOverdue: #{name}\n#{said.join("\n")}\n")
       exit!(1)
     end
-    Timeout.timeout(EXAMPLE) { yield }
+    Timeout.timeout(EXAMPLE, &block)
   ensure
     watcher.kill
   end

@@ -16,9 +16,9 @@ module Roost
           @block = block
         end
 
-        def __getobj__ = @value ||= @block.call
+        def __getobj__ = @read ||= @block.call # rubocop:disable Naming/MemoizedInstanceVariableName
 
-        def __setobj__(_none) = @value = nil
+        def __setobj__(_none) = @read = nil
       end
       private_constant :Later
 
@@ -56,7 +56,7 @@ module Roost
 
       def present(scopes, steps)
         standing = !@last.nil? && scopes <= STANDING
-        told = scopes <= SEATED && step_on(steps) unless standing
+        told = scopes <= SEATED && stepped_on?(steps) unless standing
         standing || told ? let_time_pass : read_row
         return nil if row.nil? || row.deleted
 
@@ -87,7 +87,7 @@ module Roost
 
       # Goes along with what commands changed, where all of that was told, one after the other.
       # @return [Boolean] whether it was
-      def step_on(steps)
+      def stepped_on?(steps)
         return false if @last.nil? || steps.empty? || steps.any?(&:nil?) || row.ended_at
 
         row = @row

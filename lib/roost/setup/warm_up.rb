@@ -65,7 +65,8 @@ module Roost
 
       def lesson
         slides = @kinds.each_with_index.map do |kind, place|
-          Core::Slide.new(id: "s#{place}", heading: kind.label, prompt: kind.new(id: "p#{place}", settings: { "time_limit" => 60 }))
+          prompt = kind.new(id: "p#{place}", settings: { "time_limit" => 60 })
+          Core::Slide.new(id: "s#{place}", heading: kind.label, prompt: prompt)
         end
         Core::Lesson.new(title: "", slides: [Core::Slide.new(id: "first", heading: "", text: "*One* moment"), *slides])
       end

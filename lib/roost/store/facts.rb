@@ -23,14 +23,14 @@ module Roost
                                 curated: curated, pairs: document["pairs"].to_a)
       end
 
-      # Keeps what differs from what was there before.
+      # Keeps what differs from what was there before, but for openings (Openings::KEEP).
       # @param before [Core::Session::Facts]
       # @param now [Core::Session::Facts]
       # @param teams [Boolean] whether the session has any
-      def keep(session_id, before, now, teams: true)
+      def keep(session_id, before, now, teams:)
         return if now.equal?(before)
 
-        Openings.new(database).keep(session_id, before.openings, now.openings, teams: teams)
+        Openings.new(database).keep_teams(session_id, before.openings, now.openings) if teams
         keep_set_aside(session_id, before.set_aside, now.set_aside)
         keep_curated(session_id, before.curated, now.curated)
         keep_pairs(session_id, before.pairs.length, now.pairs)

@@ -13,18 +13,19 @@ module Roost
          FROM openings WHERE session_id = sessions.id)
       SQL
 
-      COLUMNS = Core::Session::Opening.members
+      # What of an opening is kept, each as an Array of that of several, and where it stands in KEEP.
+      KEPT = [:slide_id, *Core::Session::Opening.members].freeze
+      PLACES = %i[id].concat(KEPT).map { |name| :"$#{name}" }.freeze
       KEEP = begin
-        times = COLUMNS - [:attempt]
+        times = KEPT - %i[slide_id attempt]
+        arrays = KEPT.map { |name| "?::#{{ slide_id: "text", attempt: "int" }.fetch(name, "float")}[]" }
         <<~SQL.freeze
-          INSERT INTO openings (session_id, slide_id, #{COLUMNS.join(", ")})
-          SELECT ?, slide_id, #{COLUMNS.map { |name| name == :attempt ? name : "to_timestamp(#{name})" }.join(", ")}
-          FROM unnest(?::text[], #{COLUMNS.map { |name| "?::#{name == :attempt ? "int" : "float"}[]" }.join(", ")})
-            AS given(slide_id, #{COLUMNS.join(", ")})
+          INSERT INTO openings (session_id, #{KEPT.join(", ")})
+          SELECT ?, slide_id, attempt, #{times.map { |name| "to_timestamp(#{name})" }.join(", ")}
+          FROM unnest(#{arrays.join(", ")}) AS given(#{KEPT.join(", ")})
           ON CONFLICT (session_id, slide_id, attempt) DO UPDATE SET #{times.map { |name| "#{name} = EXCLUDED.#{name}" }.join(", ")}
         SQL
       end
-      private_constant :COLUMNS, :KEEP
 
       # @param rows [Array<Array>, nil] as OF_SESSION gives them
       # @return [Hash{String=>Array<Core::Session::Opening>}] by slide id
@@ -35,19 +36,28 @@ module Roost
         found.freeze
       end
 
-      # Keeps what differs from what was there before.
+      # What differs from what was there before, for KEEP.
       # @param before [Hash{String=>Array<Core::Session::Opening>}]
       # @param now [Hash{String=>Array<Core::Session::Opening>}]
-      # @param teams [Boolean] whether the session has any
-      def keep(session_id, before, now, teams: true)
-        changed = now.flat_map { |slide_id, all| (all - before.fetch(slide_id, [])).map { |opening| [slide_id, opening] } }
-        write(session_id, changed) if changed.any?
-        return unless teams
+      # @return [Hash{Symbol=>Array}] by KEPT
+      def self.changed(before, now)
+        changed = now.flat_map { |slide_id, all| (all - before.fetch(slide_id, [])).map { |opening| [slide_id, *opening.to_a] } }
+        KEPT.zip(changed.empty? ? Array.new(KEPT.length) { [] } : changed.transpose)
+            .to_h { |name, values| [name, Sequel.pg_array(values)] }
+      end
 
-        changed.each do |slide_id, opening|
-          fresh = before.fetch(slide_id, []).none? { |other| other.attempt == opening.attempt }
-          Teams.new(database).keep_opening(session_id, slide_id, opening.attempt) if fresh
+      # Those of a session that has just been made.
+      # @param now [Hash{String=>Array<Core::Session::Opening>}]
+      def begin(session_id, now)
+        prepared(:keep_openings) { database[KEEP, *PLACES] }.call(id: session_id, **Openings.changed({}, now))
+      end
+
+      # Keeps who was in which team when a question opened, of those that did.
+      def keep_teams(session_id, before, now)
+        fresh = now.flat_map do |slide_id, all|
+          (all.map(&:attempt) - before.fetch(slide_id, []).map(&:attempt)).map { |attempt| [slide_id, attempt] }
         end
+        fresh.each { |slide_id, attempt| Teams.new(database).keep_opening(session_id, slide_id, attempt) }
       end
 
       # The room saw what was right after each question, for demo data.
@@ -62,17 +72,6 @@ module Roost
       def move_all(session_id, opened_at, deadline)
         opened, ends = [opened_at, deadline].map { |time| Sequel.function(:to_timestamp, time) }
         database[:openings].where(session_id: session_id).update(opened_at: opened, deadline: ends, closed_at: nil)
-      end
-
-      private
-
-      # @param openings [Array<Array(String, Core::Session::Opening)>] each with its slide
-      def write(session_id, openings)
-        slides = openings.map(&:first)
-        columns = Core::Session::Opening.members.map { |member| openings.map { |_, opening| opening[member] } }
-        prepared(:keep_openings) { database[KEEP, :$session_id, :$slides, *COLUMNS.map { |name| :"$#{name}" }] }
-          .call(session_id: session_id, slides: Sequel.pg_array(slides),
-                **COLUMNS.zip(columns).to_h { |name, values| [name, Sequel.pg_array(values)] })
       end
     end
   end

@@ -10,14 +10,16 @@ module Roost
                        :options, :state, :version, :created_at, :ended_at, :deleted, :now, :self_paced, :left,
                        keyword_init: true)
 
-      ADVANCE = <<~SQL
+      ADVANCE = <<~SQL.freeze
         WITH event AS (
-          INSERT INTO session_events (session_id, version, command, arguments, account_id) VALUES (?, ?, ?, ?, ?))
+          INSERT INTO session_events (session_id, version, command, arguments, account_id) VALUES (?, ?, ?, ?, ?)),
+        opened AS (#{Openings::KEEP})
         UPDATE sessions SET state = ?, version = ?, results_no = results_no + 1,
                             ended_at = CASE WHEN ? THEN coalesce(ended_at, clock_timestamp()) END
         WHERE id = ? RETURNING pg_notify(?, ?)
       SQL
-      ADVANCED = %i[id version command arguments account_id state version ended id channel notice].freeze
+      ADVANCED = [*%i[id version command arguments account_id].map { |name| :"$#{name}" }, *Openings::PLACES,
+                  *%i[state version ended id channel notice].map { |name| :"$#{name}" }].freeze
       private_constant :ADVANCE, :ADVANCED
       CODE_TRIES = 20
       LAST_TIMES = Core::LruCache.new(50)
@@ -44,7 +46,7 @@ module Roost
           return made if made
           next unless id
 
-          Facts.new(database).keep(id, Core::Session::Facts::NONE, begun.facts)
+          Openings.new(database).begin(id, begun.facts.openings) if begun.facts.openings.any?
           yield id if block_given?
           return find(id)
         end
@@ -188,9 +190,10 @@ module Roost
       def advance(row, state, command:, arguments:, account_id:, told: false)
         version = row.version + 1
         step = Core::Session::StepOn.between(row.state, state, version) if told
-        prepared(:advance_session) { database[ADVANCE, *ADVANCED.map { |name| :"$#{name}" }] }
+        prepared(:advance_session) { database[ADVANCE, *ADVANCED] }
           .call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?, command: command,
-                arguments: Sequel.pg_jsonb(arguments), account_id: account_id, **Live::Bus.notice(row.id, :state, step))
+                arguments: Sequel.pg_jsonb(arguments), account_id: account_id, **Live::Bus.notice(row.id, :state, step),
+                **Openings.changed(row.state.facts.openings, state.facts.openings))
         Facts.new(database).keep(row.id, row.state.facts, state.facts, teams: !row.options.teams.empty?)
         version
       end

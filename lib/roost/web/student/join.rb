@@ -81,9 +81,9 @@ module Roost
         # @return [Core::Reading] of a seat's token
         def token_for(code, row)
           unless row.options.entry == "pass"
-            return Operations::JoinSession.new.call(code, text("name"), row: row, student_id: number("student"), extra: text("extra"),
-                                                                        device: device, team_id: number("team"),
-                                                                        pass: text("pass").to_s[0, 40])
+            said = { student_id: number("student"), extra: text("extra"), team_id: number("team"),
+                     pass: text("pass").to_s[0, 40] }
+            return Operations::JoinSession.new.call(code, text("name"), row: row, device: device, **said)
           end
 
           Operations::EnterByPass.new.call(text("pass").to_s[0, 40], row.id)

@@ -45,14 +45,7 @@ module Roost
         # them cost one view.
         # @param seat_ids [Array<Integer>]
         # @return [Hash{Seat=>Array<Integer>}] each distinct view with the seats that have it
-        def self.seats(moment, seat_ids)
-          common = common(moment)
-          alike = common.to_h.values_at(*APART)
-          asked = asked_apart(moment)
-          seat_ids.group_by { |id| asked && !asked.key?(id) ? alike : apart(moment, id) }.transform_keys do |apart|
-            apart == alike ? common : Seat.new(**common.to_h, **APART.zip(apart).to_h).freeze
-          end
-        end
+        def self.seats(moment, seat_ids) = SeatViews.new(moment, common(moment)).by_view(seat_ids)
 
         # @return [Screen] the view of the class screen: nothing the teacher has not put there
         def self.screen(moment) = moment.once(:screen) { screen_of(moment) }
@@ -150,38 +143,6 @@ module Roost
             answer && Spotlight.new(seat_id: seat.id, name: (seat.name if named), value: answer.value).freeze
           end
 
-          def done(moment, seat_id)
-            return nil unless moment.state.ended?
-
-            asked = moment.asked_of(seat_id)
-            Done.new(asked: asked.length, answered: asked.count { |slide| moment.given(slide.id).key?(seat_id) }).freeze
-          end
-
-          # Seats that may see something else than others do, so that a thousand are not asked where three are.
-          # @return [Hash{Integer=>true}, nil] nil where that may be any of them
-          def asked_apart(moment)
-            state = moment.state
-            return nil if state.ended? || moment.teams.any? || %w[pairs key standings].any? { |what| state.shows?(what) }
-            return nil if moment.slide&.prompt&.shuffle?
-
-            answered = moment.slide&.prompt ? moment.record.all_answers(moment.slide.id).transform_values { true } : {}
-            moment.seats.reject { |seat| seat.factor == 1 }.each_with_object(answered) { |seat, all| all[seat.id] = true }
-          end
-
-          # What one seat sees otherwise than others do: of APART.
-          def apart(moment, seat_id)
-            factor = moment.record.seat(seat_id)&.factor || 1r
-            answering = moment.once([:answering, factor]) { Views.answering(moment, factor).values_at(:open, :deadline, :clock) }
-            [own(moment, seat_id), standing(moment, seat_id), moment.order(seat_id), done(moment, seat_id),
-             pair(moment, seat_id), team(moment, seat_id), *answering]
-          end
-
-          def team(moment, seat_id)
-            return nil if moment.teams.empty?
-
-            moment.once(:team_by_seat) { moment.seats.to_h { |seat| [seat.id, moment.team_of(seat)] } }[seat_id]
-          end
-
           # In the lobby, who is in which team: names, or how many where nobody is to be named.
           # @return [Array<Array(Team, Array<String>)>, nil]
           def teams(moment)
@@ -205,20 +166,6 @@ module Roost
             end
           end
 
-          # At the seat itself everybody may know with whom.
-          def pair(moment, seat_id)
-            return nil unless moment.state.shows?("pairs")
-
-            places = moment.once(:pair_by_seat) do
-              moment.state.pairs.last.each_with_index.flat_map { |group, at| group.map { |id| [id, at] } }.to_h
-            end
-            place = places[seat_id]
-            return nil unless place
-
-            others = moment.state.pairs.last[place] - [seat_id]
-            Pair.new(number: place + 1, names: moment.names.values_at(*others).compact).freeze
-          end
-
           # What all seats see alike.
           def common(moment)
             # A board is looked through on the device.
@@ -236,30 +183,6 @@ module Roost
 
             coming = state.lobby? ? moment.lesson.stops.first : moment.lesson.neighbour(state.slide_id, 1)
             coming ? coming.all_pictures : []
-          end
-
-          # A seat learns how it did once the teacher has put the key or the standings up.
-          def own(moment, seat_id)
-            slide = moment.slide
-            return nil unless slide&.prompt
-
-            answer = moment.answer(slide.id, seat_id)
-            told = moment.state.shows?("key") || moment.state.shows?("standings")
-            outcome = moment.outcome(slide.id, seat_id) if told && slide.prompt.keyed?
-            return nil unless answer || outcome
-
-            value = answer.value if answer&.readable?
-            Own.new(value: value, typed: answer&.typed, final: answer&.final, late: answer&.late,
-                    save_id: answer&.save_id, status: outcome&.status,
-                    points: outcome&.points).freeze
-          end
-
-          def standing(moment, seat_id)
-            return nil unless moment.state.shows?("standings")
-
-            row = moment.standings_by_seat[seat_id]
-            row && Standing.new(rank: row.rank, points: row.points, gap: row.gap, moved: row.moved,
-                                seats: moment.seats.length).freeze
           end
 
           def names(moment)
