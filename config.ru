@@ -7,7 +7,7 @@ begin
 rescue Sequel::DatabaseConnectionError => e
   abort "· The web server stops until the database is back: #{e.message.lines.first.strip}"
 end
-Roost::Setup::WarmUp.shared
+Roost::Web::WarmUp.shared
 engine = Roost::Web::Application.engine
 Roost::LIVE = engine
 run Roost::Web::Application.build(engine)

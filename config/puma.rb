@@ -22,7 +22,7 @@ if settings.workers.positive?
     GC.compact
   end
   before_worker_boot do
-    Roost::Setup::WarmUp.own
+    Roost::Web::WarmUp.own
     Roost::LIVE.start
   end
   before_worker_shutdown { Roost::LIVE.stop }

@@ -19,7 +19,7 @@ RSpec.describe "A session that is followed by what was told of its commands" do
   # As if the notices had come.
   def given
     sent = []
-    allow(Roost::Live::Bus).to receive(:notice).and_wrap_original do |notice, *arguments|
+    allow(Roost::Store::Notices).to receive(:of).and_wrap_original do |notice, *arguments|
       notice.call(*arguments).tap { |each| sent << each[:notice] }
     end
     yield
@@ -63,7 +63,6 @@ RSpec.describe "A session that is followed by what was told of its commands" do
     expect(both(steps.drop(1)).uniq.length).to eq(1)
     expect(both([nil]).uniq.length).to eq(1)
     many = Roost::Core::Session::StepOn.new(version: 9, state: { "boards" => ["x" * 9_000] }, openings: {})
-    payload = Roost::Live::Bus.notice(1, :state, many)[:notice]
-    expect(JSON.parse(payload)).to eq([1, "state"])
+    expect(JSON.parse(Roost::Store::Notices.payload(1, :state, many))).to eq([1, "state"])
   end
 end

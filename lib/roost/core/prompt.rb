@@ -120,6 +120,17 @@ module Roost
       # Ids of the parts that an answer refers to.
       def part_ids = []
 
+      # What can be picked, each with #id, #letter, #name and #key; none where nothing is.
+      def choices = []
+
+      # Which of these an answer picks.
+      # @return [Array<String>] ids
+      def picked(_value) = []
+
+      # How often a guess is right.
+      # @return [Rational, nil] nil where that can't be said
+      def chance = nil
+
       # Seconds, or nil when answering is not timed.
       def time_limit = settings["time_limit"]
 
@@ -178,7 +189,8 @@ module Roost
       def_delegators :reader, :keypad_takes, :keypad_keys, :keypad
       def_delegators :marking, :mark
       def_delegators :tallying, :gathered, :tally, :for_class, :remark, :waiting
-      def_delegators :display, :pages, :page, :plain, :right_in_words, :short, :short_in_words?, :tally_parts, :picture_of
+      def_delegators :display, :pages, :page, :plain, :answered, :right_in_words, :short, :short_in_words?
+      def_delegators :display, :tally_parts, :picture_of
       def_delegators :handling, :look, :curated
       def_delegators :simulation, :simulate
 

@@ -11,29 +11,20 @@ module Roost
     # Scopes: :state (a command was carried out), :answers, :people (arrivals and
     # departures), :seats (one was renamed or removed).
     class Bus
-      CHANNEL = "roost_sessions"
+      CHANNEL = Store::Notices::CHANNEL
       # What the pen draws goes with its notice: it is small, and nothing is read for it.
       INK = "roost_ink"
-      MOST_INK = MOST_TOLD = 7_500 # bytes; PostgreSQL takes 8000
+      MOST_INK = Store::Notices::MOST
       RETRY = 0.5
       SCOPES = %w[state answers people seats].freeze
 
       # Inside a transaction the notice is sent on commit.
       def self.announce(session_id, scope) = announce_all([[session_id, scope]])
 
-      # The same within a statement: what pg_notify is given.
-      # @param step [Core::Session::StepOn, nil] what has changed, told with it where it is small enough
-      # @return [Hash] :channel and :notice
-      def self.notice(session_id, scope, step = nil)
-        told = step && JSON.generate([session_id, scope, step.to_document])
-        told = JSON.generate([session_id, scope]) if told.nil? || told.bytesize > MOST_TOLD
-        { channel: CHANNEL, notice: told }
-      end
-
       # @param notices [Enumerable<Array(Integer, Symbol)>] session id and scope, at least one
       def self.announce_all(notices)
         database = Store::Database.connection
-        given = database.values(notices.map { |notice| [JSON.generate(notice)] }).as(:given, [:payload])
+        given = database.values(notices.map { |notice| [Store::Notices.payload(*notice)] }).as(:given, [:payload])
         database.from(given).select_map(Sequel.function(:pg_notify, CHANNEL, :payload))
       end
 

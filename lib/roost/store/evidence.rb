@@ -93,6 +93,17 @@ module Roost
         end
       end
 
+      # @param session_ids [Array<Integer>] the last first
+      # @param student_ids [Array<Integer>]
+      # @return [Hash{Integer=>Array<Rational>}] student to their shares in these sessions, the last first
+      def shares(session_ids, student_ids)
+        rows = database[:seat_results].join(:seats, id: :seat_id)
+                                      .where(Sequel[:seats][:session_id] => session_ids, student_id: student_ids, removed_at: nil)
+                                      .exclude(share: nil).select_map([Sequel[:seats][:session_id], :student_id, :share])
+        rows.sort_by { |session_id, _, _| session_ids.index(session_id) }
+            .group_by { |row| row[1] }.transform_values { |all| all.map { |row| Rational(row.last) } }
+      end
+
       private
 
       def replace(table, session_id, columns, rows)

@@ -6,6 +6,16 @@ module Roost
     class PastSessions < Sessions
       MOST_BESIDE = 100
 
+      # @param row [Row]
+      # @param most [Integer]
+      # @return [Array<Integer>] ids of the sessions of the same class and teacher that had ended before, the last first
+      def before(row, most)
+        return [] unless row.class_id
+
+        database[:sessions].where(account_id: row.account_id, class_id: row.class_id, deleted_at: nil).exclude(ended_at: nil)
+                           .where { created_at < row.created_at }.reverse(:created_at).limit(most).select_map(:id)
+      end
+
       # @return [Array<Row>] a teacher's that have a Desk and have not ended, latest first
       def running_of(account_id)
         with_now.where(account_id: account_id, deleted_at: nil, self_paced: false, ended_at: nil).reverse(:created_at)

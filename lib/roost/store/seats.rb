@@ -206,8 +206,8 @@ module Roost
 
       # @return [Integer, nil] id
       def enter(row, **about)
-        notice = Live::Bus.notice(row[:session_id], :people)
-        database[ENTER, { **row, **about, stream_key: (PAGE unless row[:keypad]), **notice }].get(:id)
+        about = { **row, **about, stream_key: (PAGE unless row[:keypad]), **Notices.of(row[:session_id], :people) }
+        database[ENTER, about].get(:id)
       end
       private :enter
 

@@ -192,7 +192,7 @@ module Roost
         step = Core::Session::StepOn.between(row.state, state, version) if told
         prepared(:advance_session) { database[ADVANCE, *ADVANCED] }
           .call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?, command: command,
-                arguments: Sequel.pg_jsonb(arguments), account_id: account_id, **Live::Bus.notice(row.id, :state, step),
+                arguments: Sequel.pg_jsonb(arguments), account_id: account_id, **Notices.of(row.id, :state, step),
                 **Openings.changed(row.state.facts.openings, state.facts.openings))
         Facts.new(database).keep(row.id, row.state.facts, state.facts, teams: !row.options.teams.empty?)
         version

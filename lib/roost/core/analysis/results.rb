@@ -42,6 +42,28 @@ module Roost
           seat && line(seat, slides.to_h { |slide| [slide.id, record.outcome(slide.id, seat_id)] })
         end
 
+        # By which steps mark and points of one seat on one question came about.
+        # @return [Array<Step>]
+        def why(slide_id, seat_id)
+          steps = []
+          record.scoring(slide_id, seat_id).outcome(record.answer(slide_id, seat_id), record.shown_at(slide_id, seat_id),
+                                                    steps: steps)
+          steps
+        end
+
+        # What one seat earned of what it reached.
+        # @param marks [Array<Rational>] of the questions that count
+        # @param steps [Array<Step>, nil]
+        # @return [Rational, nil]
+        def share_of(seat_id, marks, steps: nil)
+          mean = record.mean_share(seat_id)
+          return Step.note(steps, :mean_of_attempts, mean) if mean
+          return nil if marks.empty?
+
+          sum = Step.note(steps, :sum_of_own, marks.sum, questions: marks.length)
+          Step.note(steps, :share, sum / marks.length, sum: sum, questions: marks.length)
+        end
+
         # Mean mark over everything that counts, was marked and reached; nil when nothing was.
         # @return [Rational, nil]
         def share
@@ -61,6 +83,12 @@ module Roost
         # Questions that fewer than half of the marks were earned on.
         def to_look_at = questions.select { |question| question.facility && question.facility < 1/2r }
 
+        # How good the questions were.
+        def items = @items ||= Items.of(self)
+
+        # @return [Hash{Integer=>Session::Outcome}] by seat
+        def outcomes(slide) = (@outcomes ||= {})[slide.id] ||= record.outcomes(slide.id)
+
         def game? = slides.any? { |slide| record.lesson.game?(slide.id) }
 
         private
@@ -68,13 +96,9 @@ module Roost
         def line(seat, outcomes)
           @counting ||= slides.select { |slide| slide.prompt.counts? }
           marks = @counting.filter_map { |slide| outcomes[slide.id].mark || (0r if record.owed?(slide.id, seat.id)) }
-          share = record.mean_share(seat.id) || (marks.sum / marks.length if marks.any?)
-          Line.new(seat: seat, outcomes: outcomes, marks: marks, right: marks.count(1), share: share,
+          Line.new(seat: seat, outcomes: outcomes, marks: marks, right: marks.count(1), share: share_of(seat.id, marks),
                    points: outcomes.values.filter_map(&:points).sum).freeze
         end
-
-        # @return [Hash{Integer=>Session::Outcome}] by seat
-        def outcomes(slide) = (@outcomes ||= {})[slide.id] ||= record.outcomes(slide.id)
       end
     end
   end

@@ -18,6 +18,10 @@ module Roost
         # @return [String]
         def plain(_value) = ""
 
+        # The same without what was said besides, such as how sure somebody was.
+        # @return [String]
+        def answered(value) = plain(value)
+
         # What would be right, in words; nil where no key says so, or no words can.
         # @return [String, nil]
         def right_in_words = nil

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "set"
+
 module Roost
   module Core
     # Tells what doesn't belong on a class screen: whole words of a list and known compounds, in whatever letters and spacing they

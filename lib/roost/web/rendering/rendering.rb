@@ -26,6 +26,7 @@ module Roost
       Drawings = Web::Drawings
       Plants = Web::Plants
       Strokes = Web::Strokes
+      Why = Web::Why
       Kinds = Web::Kinds
       SeatNews = Web::SeatNews
       RunningTotals = Web::RunningTotals

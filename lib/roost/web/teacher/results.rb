@@ -9,6 +9,7 @@ module Roost
                   "session" => "Fixed for this session. All marks and points have been recalculated.",
                   "put_aside" => "Set aside: that question counts for nobody.",
                   "count_again" => "That question counts again." }.freeze
+      MOST_NAMED = 6
 
       get "/" do
         rows = sessions.all_of(account_id)
@@ -162,6 +163,28 @@ module Roost
             [board ? "Blank page #{board + 1}" : slide.name, view.dup.tap { |copy| copy.ink = sheet }]
           end
         end
+
+        # Students by name, each with the way to what they did.
+        # @return [String] HTML
+        def names_of(row, seats, most: MOST_NAMED)
+          named = seats.first(most).map do |seat|
+            %(<a href="/results/#{row.id}/students/#{seat.id}">#{Rack::Utils.escape_html(seat.name)}</a>)
+          end
+          more = seats.length - named.length
+          listed(more.positive? ? [*named, "#{more} more"] : named)
+        end
+
+        # Questions by number, each with the way to what was answered.
+        # @return [String] HTML
+        def questions_of(row, slides, results)
+          links = slides.map do |slide|
+            %(<a href="/results/#{row.id}/questions#question-#{slide.id}">#{results.number(slide)}</a>)
+          end
+          "#{slides.one? ? "Question" : "Questions"} #{listed(links)}"
+        end
+
+        # One, two and three.
+        def listed(words) = words.length > 1 ? "#{words[0..-2].join(", ")} and #{words.last}" : words.first
 
         def sessions = Store::Sessions.new
 

@@ -8,9 +8,13 @@ module Roost
         class Display < Kinds::Display
           of_prompt :options
 
-          def plain(value)
+          def answered(value)
             picked = options.select { |option| value["options"].include?(option.id) }
-            words = picked.map { |option| "#{option.letter} #{option.name}".strip }.join("; ")
+            picked.map { |option| "#{option.letter} #{option.name}".strip }.join("; ")
+          end
+
+          def plain(value)
+            words = answered(value)
             value["sure"] ? "#{words} (#{Sureness::LEVELS[value["sure"]].downcase})" : words
           end
 

@@ -86,6 +86,12 @@ module Roost
             end
           end
 
+          def choices = options
+
+          def picked(value) = value["options"]
+
+          def chance = several? ? nil : Rational(settings["keys"].length, settings["options"].length)
+
           # @param order [Integer, nil] which of the orders of a shuffled question; nil is as written
           def ordered_options(order) = order && shuffle? ? options.shuffle(random: Random.new(order)) : options
 

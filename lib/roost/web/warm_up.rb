@@ -3,7 +3,7 @@
 require "securerandom"
 
 module Roost
-  module Setup
+  module Web
     # A lesson that nobody sees, before the first request: a class may be waiting when the program starts, and the first of
     # everything (a template, a statement that PostgreSQL plans for a connection) takes many times as long as the next. Nothing
     # of it is kept.
@@ -38,7 +38,7 @@ module Roost
         Store::Database.connection.transaction(rollback: :always) do
           session = begun
           seat = come(session)
-          page = Web::Fragments.new
+          page = Fragments.new
           cache = Live::SessionCache.new(session.id)
           @kinds.each_with_index do |_, place|
             command(session, "next")

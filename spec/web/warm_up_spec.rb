@@ -1,8 +1,6 @@
 # frozen_string_literal: true
 
-RSpec.describe Roost::Setup::WarmUp do
-  include Keeping
-
+RSpec.describe Roost::Web::WarmUp do
   let(:tables) { database.tables - %i[schema_info] }
 
   def rows = tables.to_h { |table| [table, database[table].count] }

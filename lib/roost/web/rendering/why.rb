@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # Steps by which a figure was worked out (Core::Step), in words.
+    module Why
+      # Of each step its sentence, of what went in and what came out.
+      WORDS = {
+        by_key: ->(_, value) { "By the key the answer earns #{Why.mark(value)}." },
+        late: ->(numbers, _) { "It would earn #{Why.mark(numbers[:by_key])}, but it came late and doesn't count: 0." },
+        unread: ->(_, _) { "Not a valid answer: 0." },
+        no_answer: ->(_, _) { "Shown, but not answered: 0." },
+        hand_mark: ->(_, value) { "The teacher gave #{Why.mark(value)}; that stands before the key." },
+        no_points: ->(_, _) { "Nothing marks it, so it earns no points." },
+        for_the_mark: lambda do |numbers, value|
+          "#{numbers[:points]} points × #{Why.number(numbers[:mark])} for the mark = #{Why.number(value)}."
+        end,
+        for_the_time: lambda do |numbers, value|
+          thinking = [numbers[:used] - numbers[:reading], 0].max
+          "Time used: #{Why.number(numbers[:used].round(1))} s. The first #{Why.number(numbers[:reading])} s are for reading and " \
+            "cost nothing; the #{Why.number(numbers[:limit])} s after them cost up to #{Why.percent(numbers[:speed])}: " \
+            "#{Why.number(numbers[:earned])} × (1 − #{Why.number(numbers[:speed])} × #{Why.number(thinking)} ÷ " \
+            "#{Why.number(numbers[:limit])}) = #{Why.number(value)}."
+        end,
+        rounded: ->(_, value) { "Rounded, halves up: #{value}." },
+        sum_of_marks: ->(numbers, value) { "The marks of #{numbers[:students]} students add up to #{Why.number(value)}." },
+        facility: lambda do |numbers, value|
+          "#{Why.number(numbers[:sum])} ÷ #{numbers[:students]} = #{Why.percent(value)} right, of all who reached it."
+        end,
+        sum_of_own: ->(numbers, value) { "The marks of #{numbers[:questions]} questions add up to #{Why.number(value)}." },
+        share: ->(numbers, value) { "#{Why.number(numbers[:sum])} ÷ #{numbers[:questions]} = #{Why.percent(value)}." },
+        mean_of_attempts: ->(_, value) { "The mean share of all attempts: #{Why.percent(value)}." },
+        together: lambda do |numbers, value|
+          "Of #{numbers[:students]} students, mark and the mean of their other questions vary together by #{Why.number(value)} " \
+            "(covariance)."
+        end,
+        correlation: lambda do |numbers, value|
+          "Divided by how much each varies alone: #{Why.number(numbers[:together])} ÷ (#{Why.number(numbers[:spread])} × " \
+            "#{Why.number(numbers[:rest_spread])}) = #{Why.number(value)}."
+        end,
+        discrimination: lambda do |_, value|
+          "So it separates with #{Why.number(value)}: 1 is as well as can be, 0 not at all, below 0 the wrong way round."
+        end,
+        variances: lambda do |numbers, value|
+          "The #{numbers[:questions]} questions vary by #{Why.number(value)} taken one by one, the totals of " \
+            "#{numbers[:students]} students by #{Why.number(numbers[:of_totals])}."
+        end,
+        alpha: lambda do |numbers, value|
+          items = numbers[:questions]
+          "Reliability: #{items} ÷ #{items - 1} × (1 − #{Why.number(numbers[:single])} ÷ #{Why.number(numbers[:of_totals])}) = " \
+            "#{Why.number(value)} (Cronbach's α)."
+        end,
+        error: lambda do |numbers, value|
+          "Error of one total: #{Why.number(numbers[:spread])} × √(1 − #{Why.number(numbers[:alpha])}) = " \
+            "#{Why.number(value)} questions."
+        end
+      }.freeze
+
+      class << self
+        # @param steps [Array<Core::Step>]
+        # @return [Array<String>] a sentence each
+        def sentences(steps) = steps.map { |step| WORDS.fetch(step.name).call(step.numbers, step.value) }
+
+        # 0.35, 12, ⅔ as 0.667
+        def number(value) = value.to_f.round(3).then { |short| short == short.to_i ? short.to_i.to_s : short.to_s }
+
+        def percent(share) = "#{(share * 100).round(half: :up)} %"
+
+        # A mark from 0 to 1.
+        def mark(value) = "#{number(value)} of 1"
+      end
+    end
+  end
+end

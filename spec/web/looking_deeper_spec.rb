@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+# What a teacher reads of a session in the ten minutes after it.
+RSpec.describe "Results of a session" do
+  let(:account) { teacher }
+  let(:session) { kept_session(account) }
+
+  def text = Nokogiri::HTML5(last_response.body).text.split.join(" ")
+
+  # Ten students answer the question of the marsh lesson: as said.
+  def held(*picks)
+    command(session, "begin")
+    command(session, "jump", slide: "s3")
+    command(session, "open")
+    picks.each_with_index { |option, at| save(session, take_seat(session, "Student #{at}").first, "s3", picked(option)) }
+    command(session, "end")
+    database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
+    sign_in("falk@heronsgate.example")
+  end
+
+  let(:key) { marsh_lesson.slide("s3").prompt.settings["keys"].first }
+  let(:wrong) { (%w[o1 o2 o3 o4] - [key]).first }
+
+  it "begin with what happened, and the way to what it says" do
+    held(*([key] * 3), *([wrong] * 7))
+    get "/results/#{session.id}"
+    headline = Nokogiri::HTML5(last_response.body).at_css(".headline")
+    expect(headline.text.split.join(" ")).to include("was missed by 7 of 10; 7 of them gave")
+    expect(headline.at_css("a")["href"]).to eq("/results/#{session.id}/questions#question-s3")
+  end
+
+  it "say nothing of a handful of students, and nothing before the end" do
+    held(*([wrong] * 5))
+    get "/results/#{session.id}"
+    expect(text).not_to include("What happened")
+  end
+
+  it "show who gave which wrong answer, by name, and how a figure comes about" do
+    held(*([key] * 6), *([wrong] * 4))
+    get "/results/#{session.id}/questions"
+    page = Nokogiri::HTML5(last_response.body)
+    expect(page.at_css(".wrong-answers dd").css("a").map(&:text)).to eq(["Student 6", "Student 7", "Student 8", "Student 9"])
+    expect(page.at_css(".why").css("li").map(&:text))
+      .to eq(["The marks of 10 students add up to 6.", "6 ÷ 10 = 60 % right, of all who reached it."])
+    expect(page.css(".who tbody tr").map { |row| row.css("td").last.text }).to include("6", "4")
+  end
+
+  it "explain each mark on a student's page" do
+    held(key, wrong)
+    seats = Roost::Store::Seats.new.of(session.id)
+    get "/results/#{session.id}/students/#{seats.first.id}"
+    expect(text).to include("By the key the answer earns 1 of 1.").and include("1 ÷ 1 = 100 %.")
+    get "/results/#{session.id}/students/#{seats.last.id}"
+    expect(text).to include("By the key the answer earns 0 of 1.")
+  end
+
+  it "are compared with the last three sessions of the same class" do
+    klass = Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value
+    Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm").value)
+    ada = Roost::Store::Students.new.of_class(klass).first
+    lesson = kept_lesson(account)
+    all = Array.new(4) do |number|
+      row = Roost::Operations::StartSession.new.call(account, lesson, { "class_id" => klass.to_s, "entry" => "list" }).value
+      command(row, "begin")
+      command(row, "jump", slide: "s3")
+      command(row, "open")
+      token = Roost::Operations::JoinSession.new.call(row.code, "", student_id: ada.id).value
+      save(row, Roost::Store::Seats.new.by_token(token), "s3", picked(number == 3 ? key : wrong))
+      command(row, "end")
+      row
+    end
+    database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
+    row = Roost::Store::Sessions.new.find(all.last.id)
+    results = Roost::Core::Analysis::Results.new(Roost::Store::Records.new.of(row))
+    happened = Roost::Operations::WhatHappened.new
+    expect(happened.send(:before, row, results.record.seats)).to eq({ results.record.seats.first.id => [0r, 0r, 0r] })
+  end
+end
