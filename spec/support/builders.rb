@@ -63,7 +63,7 @@ module Builders
   def record_of(facts: Roost::Core::Session::Facts::NONE, memory: Roost::Core::Session::Memory.new, **parts)
     record = Roost::Core::Session::Record
     parts = { id: 1, title: "Birds", options: room_options, seats: [], roll: [], teams: [], answers: {}, shown: {}, sat: {},
-              commands: [], **parts }
+              commands: [], hand: {}, **parts }
     about, people, given = [record::About, record::People, record::Given].map { |each| each.new(**parts.slice(*each.members)) }
     record.new(about: about, people: people, given: given, facts: facts, memory: memory)
   end

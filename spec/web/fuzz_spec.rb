@@ -38,7 +38,7 @@ RSpec.describe "Any request" do
              package classes[] students[] apart[] names stroke part points colour width erase at keypad answer student
              battery range once opens_at closes_at attempts counts released seconds session chosen question student_id
              team paper number size allowed pass extra device
-             to limit draw feedback rules must_answer
+             to limit draw feedback rules must_answer seats[] marks[x] marks[1] mark undone
              a[b][c][d][e][f] ticket starter sign_in column told held[] held_options[x] before].freeze
 
   encoded = odd.to_h { |value| [value, URI.encode_www_form_component(value)] }

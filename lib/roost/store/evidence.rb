@@ -26,7 +26,7 @@ module Roost
                  > evidenced_at - make_interval(secs => #{FRESH}))
       SQL
       ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
-             "counts boolean, tags text[]"
+             "counts boolean, tags text[], told boolean"
       SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int"
       # Held while evidence is written. Two numbers, as all our locks of a session: one alone is a job's.
       LOCK = 77_814
@@ -74,10 +74,12 @@ module Roost
         end.each_value(&:freeze).values
       end
 
+      # Of what students may know.
       # @param seat_ids [Array<Integer>]
       # @return [Hash{Integer=>Hash{String=>Array<Rational>}}] seat id to tag to marks, of questions that count
       def by_tag(seat_ids)
-        rows = database[:evidence].where(seat_id: seat_ids, counts: true).select(:seat_id, :tags, :mark_num, :mark_den).all
+        rows = database[:evidence].where(seat_id: seat_ids, counts: true, told: true)
+                                  .select(:seat_id, :tags, :mark_num, :mark_den).all
         rows.each_with_object({}) do |row, found|
           of_seat = found[row[:seat_id]] ||= Hash.new { |all, tag| all[tag] = [] }
           row[:tags].each { |tag| of_seat[tag] << Rational(row[:mark_num], row[:mark_den]) }

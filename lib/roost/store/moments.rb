@@ -11,7 +11,8 @@ module Roost
       # @return [Core::Session::Moment]
       def of(row, stopped: nil, sittings: nil, **parts)
         # Live views tell no shares, so that nothing is read of sittings that are over.
-        Core::Session::Moment.new(record: Records.new(database).of(row, sat: {}, **parts), state: row.state, version: row.version,
+        record = Records.new(database).of(row, sat: {}, hand: {}, **parts)
+        Core::Session::Moment.new(record: record, state: row.state, version: row.version,
                                   sittings: sittings || at_work(row), now: row.now,
                                   code: row.code, stopped: stopped || StoppedNames.new(database).waiting(row.id),
                                   class_name: row.class_name, last_time: Sessions.new(database).last_time(row.id),

@@ -27,6 +27,14 @@ module Roost
       # @return [Core::Session::Record]
       def at_seat(row, seat_id) = of(row, **parts_at_seat(row, seat_id))
 
+      # As students may know it: without the marks that their teacher has not let them see.
+      # @param seat_id [Integer, nil] only what happened to one seat
+      # @return [Core::Session::Record]
+      def for_students(row, seat_id: nil, **parts)
+        own = seat_id ? parts_at_seat(row, seat_id) : {}
+        of(row, **own, **parts, hand: HandMarks.new(database).of(row.id, seat_id: seat_id, released: true))
+      end
+
       # What all gave on one slide, without the rest of the session; where each is alone, in their last attempt.
       # @return [Core::Session::Record]
       def at_slide(row, slide_id)
@@ -50,7 +58,7 @@ module Roost
       def parts_at_seat(row, seat_id)
         { roll: [], seats: Seats.new(database).of(row.id, seat_id: seat_id),
           answers: Answers.new(database).by_question(row.id, seat_id: seat_id),
-          shown: Deliveries.new(database).of(row.id, seat_id: seat_id), sat: sat(row, seat_id) }
+          shown: Deliveries.new(database).of(row.id, seat_id: seat_id), sat: sat(row, seat_id), hand: {} }
       end
 
       private
@@ -70,7 +78,8 @@ module Roost
       def given(row, parts)
         Core::Session::Record::Given.new(answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
                                          shown: parts.fetch(:shown) { Deliveries.new(database).by_question(row.id) },
-                                         sat: parts.fetch(:sat) { sat(row) }, commands: parts.fetch(:commands, [])).freeze
+                                         sat: parts.fetch(:sat) { sat(row) }, commands: parts.fetch(:commands, []),
+                                         hand: parts.fetch(:hand) { HandMarks.new(database).of(row.id) }).freeze
       end
 
       # @return [Hash{Array(Integer, Integer)=>Array<String>}] seat and attempt to the slides of sittings that are over

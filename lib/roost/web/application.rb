@@ -31,7 +31,7 @@ module Roost
       FOR_TEACHERS = { "/today" => [Today], "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank],
                        "/standards" => [Standards],
                        "/classes" => [Classes], "/assignments" => [Assignments],
-                       "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Results],
+                       "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Marking, Results],
                        "/account" => [Account], "/school" => [School], "/" => [FrontDoor] }.freeze
 
       # Where what is sent is JSON or a picture, and no form.

@@ -13,7 +13,7 @@ module Roost
         SESSIONS = 3
         LINE = CatchUp::LINE
 
-        # about:: :check_key, :missed, :fell_away, :no_difference, :easy, :further or :all_well
+        # about:: :check_key, :missed, :fell_away, :no_difference, :easy, :to_mark, :further or :all_well
         # slide:: of the question, where it is about one, the first of slides:: where about several; item:: Item of it
         # seats:: Array of Seat, whom it is about
         # many:: how many missed it; wrong:: Wrong, what at least half of those who were wrong gave, or nil
@@ -31,10 +31,10 @@ module Roost
 
         # @return [Array<Line>]
         def all
-          return [] if answered < Items::LEAST
-          return [Line.new(about: :all_well, seats: []).freeze] if well?
+          return to_mark if answered < Items::LEAST
+          return [Line.new(about: :all_well, seats: []).freeze, *to_mark] if well?
 
-          [*suspect, *missed, *fell_away, *alike, *further].first(MOST)
+          [*suspect, *missed, *fell_away, *alike, *to_mark, *further].first(MOST)
         end
 
         # What was given to a question and is not right, with those who gave it, the most frequent first. What reads alike is one.
@@ -116,6 +116,13 @@ module Roost
         def further?(line)
           before = @before.fetch(line.seat.id, []).first(SESSIONS)
           before.length == SESSIONS && line.share && line.share - Statistics.mean(before) >= FURTHER
+        end
+
+        def to_mark
+          waiting = @results.to_mark
+          return [] if waiting.empty?
+
+          [Line.new(about: :to_mark, slide: waiting.keys.first, slides: waiting.keys, many: waiting.values.sum, seats: []).freeze]
         end
 
         def well? = items.any? && items.all? { |item| item.facility >= LINE }

@@ -83,6 +83,13 @@ module Roost
         # Questions that fewer than half of the marks were earned on.
         def to_look_at = questions.select { |question| question.facility && question.facility < 1/2r }
 
+        # How many answers wait to be marked by hand, by slide.
+        # @return [Hash{Slide=>Integer}]
+        def to_mark
+          slides.to_h { |slide| [slide, outcomes(slide).count { |_, outcome| outcome.status == :to_mark }] }
+                .select { |_, many| many.positive? }
+        end
+
         # How good the questions were.
         def items = @items ||= Items.of(self)
 

@@ -62,7 +62,7 @@ module Roost
       def told(row, seat_id)
         return {} unless OwnCopy.told?(row, seat_id)
 
-        record = Store::Records.new.at_seat(row, seat_id)
+        record = Store::Records.new.for_students(row, seat_id: seat_id)
         line = Core::Analysis::Results.new(record).line_of(seat_id)
         line.marked.zero? ? {} : { told: line.share * line.marked, marked: line.marked }
       end

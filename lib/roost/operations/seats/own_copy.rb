@@ -22,7 +22,7 @@ module Roost
       def call(row, seat_id)
         return nil unless OwnCopy.allowed?(row, seat_id)
 
-        record = Store::Records.new.at_seat(row, seat_id)
+        record = Store::Records.new.for_students(row, seat_id: seat_id)
         sittings = Store::Sittings.new.all_of_seat(seat_id)
         contested = !row.options.released && StillOpen.new.call(row).any?
         shown = slides(row, seat_id, record)

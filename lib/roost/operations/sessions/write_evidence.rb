@@ -18,13 +18,23 @@ module Roost
       def earned(row)
         # Practice students would keep a question from having been passed over.
         seats = Store::Seats.new.of(row.id).reject(&:practice)
-        results = Core::Analysis::Results.new(Store::Records.new.of(row, seats: seats, roll: []))
-        lines = results.lines
-        [results.slides.flat_map { |slide| rows(results.record, slide, lines) }, lines.map { |line| seat(line, results) }]
+        record = Store::Records.new.of(row, seats: seats, roll: [])
+        results = Core::Analysis::Results.new(record)
+        released = record.hand.any? ? Store::HandMarks.new.released(row.id) : []
+        told = record.hand.any? ? as_told(row, record) : results
+        [results.slides.flat_map { |slide| rows(record, slide, results.lines, told: released.include?(slide.id)) },
+         told.lines.map { |line| seat(line, told) }]
+      end
+
+      # As students may know it.
+      def as_told(row, record)
+        known = { seats: record.seats, roll: [], answers: record.answers, shown: record.shown, sat: record.sat }
+        Core::Analysis::Results.new(Store::Records.new.for_students(row, **known))
       end
 
       # What was never before a student says nothing of what they can do.
-      def rows(record, slide, lines)
+      # @param told [Boolean] whether students see what was marked by hand
+      def rows(record, slide, lines, told:)
         prompt = slide.prompt
         about = { slide_id: slide.id, origin: prompt.origin, weight: prompt.points || 1, counts: prompt.counts?,
                   tags: prompt.subtopics + prompt.standards }
@@ -34,7 +44,8 @@ module Roost
           next unless mark
 
           { seat_id: line.seat.id, attempt: record.attempt(slide.id, line.seat.id), mark_num: mark.numerator,
-            mark_den: mark.denominator, seconds: seconds[line.seat.id]&.to_f, **about }
+            mark_den: mark.denominator, seconds: seconds[line.seat.id]&.to_f,
+            told: told || !record.hand_mark(slide.id, line.seat.id), **about }
         end
       end
 

@@ -6,8 +6,8 @@ module Roost
     # thousands.
     module Badges
       SIGNS = { right: ["✓", "right"], part: ["◐", "in part"], wrong: ["✗", "wrong"], given: ["✎", "answered"],
-                set_aside: ["∕", "left out"], unread: ["?", "typed, but no answer"], late: ["⏱", "late, not counted"],
-                blank: ["–", "no answer"], not_reached: ["·", "not reached"] }.freeze
+                to_mark: ["…", "still to be marked"], set_aside: ["∕", "left out"], unread: ["?", "typed, but no answer"],
+                late: ["⏱", "late, not counted"], blank: ["–", "no answer"], not_reached: ["·", "not reached"] }.freeze
       HTML = SIGNS.to_h do |status, (sign, words)|
         [status, %(<span class="badge is-#{status}" role="img" aria-label="#{words}">#{sign}</span>)]
       end.freeze

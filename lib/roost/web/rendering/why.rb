@@ -17,8 +17,8 @@ module Roost
         end,
         for_the_time: lambda do |numbers, value|
           thinking = [numbers[:used] - numbers[:reading], 0].max
-          "Time used: #{Why.number(numbers[:used].round(1))} s. The first #{Why.number(numbers[:reading])} s are for reading and " \
-            "cost nothing; the #{Why.number(numbers[:limit])} s after them cost up to #{Why.percent(numbers[:speed])}: " \
+          "Time used: #{Why.number(numbers[:used].round(1))} s. The first #{Why.number(numbers[:reading])} s are for reading " \
+            "and cost nothing; the #{Why.number(numbers[:limit])} s after them cost up to #{Why.percent(numbers[:speed])}: " \
             "#{Why.number(numbers[:earned])} × (1 − #{Why.number(numbers[:speed])} × #{Why.number(thinking)} ÷ " \
             "#{Why.number(numbers[:limit])}) = #{Why.number(value)}."
         end,

@@ -9,7 +9,6 @@ module Roost
                   "session" => "Fixed for this session. All marks and points have been recalculated.",
                   "put_aside" => "Set aside: that question counts for nobody.",
                   "count_again" => "That question counts again." }.freeze
-      MOST_NAMED = 6
 
       get "/" do
         rows = sessions.all_of(account_id)
@@ -164,16 +163,6 @@ module Roost
           end
         end
 
-        # Students by name, each with the way to what they did.
-        # @return [String] HTML
-        def names_of(row, seats, most: MOST_NAMED)
-          named = seats.first(most).map do |seat|
-            %(<a href="/results/#{row.id}/students/#{seat.id}">#{Rack::Utils.escape_html(seat.name)}</a>)
-          end
-          more = seats.length - named.length
-          listed(more.positive? ? [*named, "#{more} more"] : named)
-        end
-
         # Questions by number, each with the way to what was answered.
         # @return [String] HTML
         def questions_of(row, slides, results)
@@ -182,9 +171,6 @@ module Roost
           end
           "#{slides.one? ? "Question" : "Questions"} #{listed(links)}"
         end
-
-        # One, two and three.
-        def listed(words) = words.length > 1 ? "#{words[0..-2].join(", ")} and #{words.last}" : words.first
 
         def sessions = Store::Sessions.new
 

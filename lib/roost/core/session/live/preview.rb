@@ -25,7 +25,8 @@ module Roost
           end
           record = Record.new(about: Record::About.new(id: 0, title: lesson.title, lesson: lesson, options: options),
                               people: Record::People.new(seats: [YOU], roll: [], teams: []), facts: state.facts,
-                              given: Record::Given.new(answers: {}, shown: { [slide_id, 1] => { SEAT => 0.0 } }, sat: {}))
+                              given: Record::Given.new(answers: {}, shown: { [slide_id, 1] => { SEAT => 0.0 } }, sat: {},
+                                                       commands: [], hand: {}))
           Moment.new(record: record, state: state, version: 0, code: NO_CODE)
         end
       end

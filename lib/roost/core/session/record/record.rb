@@ -14,9 +14,9 @@ module Roost
         extend Forwardable
 
         def_delegators :@about, :id, :title, :options, :begun_at, :counts
-        def_delegators :@people, :roll, :teams
+        def_delegators :@people, :roll, :teams, :in_order, :missing
         def_delegators :@facts, :openings, :curation
-        def_delegators :@given, :answers, :shown, :sat, :commands
+        def_delegators :@given, :answers, :shown, :sat, :commands, :hand
 
         # Of About, People and the rest, what is asked for most.
         # rules:: Rules the session runs under
@@ -43,21 +43,6 @@ module Roost
           @can_read = {}
           @unread = {}
           freeze
-        end
-
-        # @param those [Array<#student_id, #name>] seats, or what is told of them
-        # @return [Array] in the order of the class list, and after it by name who isn't on it
-        def in_order(those)
-          places = once(:places) { roll.each_with_index.to_h { |student, place| [student.id, place] } }
-          those.sort_by { |each| [places[each.student_id] || roll.length, each.name.downcase, each.name] }
-        end
-
-        # @return [Array<Student>] of the class, who have no seat
-        def missing
-          once(:missing) do
-            here = seats.to_h { |seat| [seat.student_id, true] }
-            roll.reject { |student| here.key?(student.id) }
-          end
         end
 
         # By how much somebody came after the lesson had begun.
@@ -153,8 +138,18 @@ module Roost
         def outcome(slide_id, seat_id, attempt: nil)
           answer = answer(slide_id, seat_id, attempt: attempt)
           shown_at = shown_at(slide_id, seat_id, attempt: attempt)
-          scoring(slide_id, seat_id, attempt: attempt).outcome(answer, shown_at, worth(answer))
+          scoring(slide_id, seat_id, attempt: attempt).outcome(answer, shown_at, worth(answer),
+                                                               hand: hand_mark(slide_id, seat_id, attempt))
         end
+
+        # @param attempt [Integer, nil] nil for the one that counts
+        # @return [Rational, nil] what a teacher gave by hand
+        def hand_mark(slide_id, seat_id, attempt = nil)
+          hand.any? ? hand.fetch([slide_id, attempt || attempt(slide_id, seat_id)], NONE)[seat_id] : nil
+        end
+
+        # Whether somebody was marked by hand on a question, so that all who answered are.
+        def by_hand?(slide_id) = hand.any? { |(id, _), marks| id == slide_id && marks.any? }
 
         # How a question is scored.
         # @param seat_id [Integer, nil] nil for one with the usual time
@@ -162,7 +157,7 @@ module Roost
           factor = (seat_id && seat(seat_id)&.factor) || 1r
           ((@scorings[attempt] ||= {})[slide_id] ||= {})[factor] ||=
             Scoring.new(lesson.slide(slide_id), style: style(slide_id), opening: opening(slide_id, attempt), rules: rules,
-                                                factor: factor, set_aside: set_aside?(slide_id))
+                                                factor: factor, set_aside: set_aside?(slide_id), by_hand: by_hand?(slide_id))
         end
 
         # How a question is played.
@@ -175,7 +170,7 @@ module Roost
           scoring = scoring(slide_id)
           return seats.to_h { |seat| [seat.id, outcome(slide_id, seat.id)] } if scoring.timed?
 
-          alike = alike(slide_id, scoring)
+          alike = alike(slide_id, scoring).merge(marked_by_hand(slide_id))
           reached = scoring.outcome(nil, 0.0)
           missed = scoring.outcome(nil, nil)
           seats.to_h { |seat| [seat.id, alike[seat.id] || (shown?(slide_id, seat.id) ? reached : missed)] }
@@ -278,6 +273,13 @@ module Roost
             seats.each_key { |id| outcomes[id] = outcome }
           end
           outcomes
+        end
+
+        # @return [Hash{Integer=>Outcome}]
+        def marked_by_hand(slide_id)
+          return NONE unless by_hand?(slide_id)
+
+          seats.select { |seat| hand_mark(slide_id, seat.id) }.to_h { |seat| [seat.id, outcome(slide_id, seat.id)] }
         end
 
         def taken(slide_id)

@@ -12,7 +12,8 @@ module Roost
         # @param rules [Rules] of the session
         # @param factor [Rational] of the time that these seats have
         # @param set_aside [Boolean] whether the question was set aside
-        def initialize(slide, style:, opening: nil, rules: Rules::CURRENT, factor: 1r, set_aside: false)
+        # @param by_hand [Boolean] whether a teacher has marked answers to it: then each is marked, or waits for that
+        def initialize(slide, style:, opening: nil, rules: Rules::CURRENT, factor: 1r, set_aside: false, by_hand: false)
           @slide = slide
           @prompt = slide.prompt
           @style = style
@@ -20,6 +21,7 @@ module Roost
           @rules = rules
           @factor = factor
           @set_aside = set_aside
+          @waits = by_hand && !@prompt.keyed?
         end
 
         # Whether it earns points that depend on the time that each took.
@@ -37,7 +39,7 @@ module Roost
           answer = nil if worth&.blank
           if @set_aside then left_out(answer, reached)
           elsif answer.nil? then without_answer(reached, hand, steps)
-          elsif hand || answer.readable? then marked(answer, worth, shown_at, hand, steps)
+          elsif hand || answer.readable? then given(answer, worth, shown_at, hand, steps)
           else unread(answer, steps)
           end
         end
@@ -65,14 +67,22 @@ module Roost
 
         def worth(answer) = (Worth.of(@prompt, answer.value) if answer&.readable?)
 
+        def unfinished?(answer) = answer.unfinished?(@opening)
+
         # Whether an answer came too late to earn anything.
         def uncounted?(answer) = answer.late? && (@style.timed? || !@rules.late_earns?)
 
+        def given(answer, worth, shown_at, hand, steps)
+          return marked(answer, worth, shown_at, hand, steps) if hand || !@waits
+
+          Outcome.new(:to_mark, nil, (0 if @style.points?), answer, unfinished?(answer)).freeze
+        end
+
         def marked(answer, worth, shown_at, hand, steps)
-          late = hand.nil? && worth.mark && uncounted?(answer)
+          late = hand.nil? && worth&.mark && uncounted?(answer)
           mark = hand ? Step.note(steps, :hand_mark, hand) : by_key(answer, worth, late, steps)
           status = late ? late_status : Outcome.status(mark)
-          Outcome.new(status, mark, points(mark, answer, shown_at, steps), answer, answer.unfinished?(@opening)).freeze
+          Outcome.new(status, mark, points(mark, answer, shown_at, steps), answer, unfinished?(answer)).freeze
         end
 
         def by_key(answer, worth, late, steps)
@@ -97,7 +107,7 @@ module Roost
         def without_answer(reached, hand, steps)
           return Outcome.new(:not_reached, nil, nil, nil, false).freeze unless reached || hand
 
-          mark = hand ? Step.note(steps, :hand_mark, hand) : (0r if @prompt.keyed?)
+          mark = hand ? Step.note(steps, :hand_mark, hand) : (0r if @prompt.keyed? || @waits)
           Step.note(steps, :no_answer, mark) if mark && hand.nil?
           status = hand ? Outcome.status(hand) : :blank
           Outcome.new(status, mark, points(mark, nil, nil, steps) || (0 if @style.points?), nil, false).freeze

@@ -10,8 +10,9 @@ module Roost
         # shown::    Hash of [slide id, attempt] to Hash (or AnswerSet::Seats) of seat id to the time (epoch seconds) when
         #            the open prompt was sent to that seat's device
         # sat::      Hash of [seat id, attempt] to ids of the slides of its sittings that have ended
+        # hand:: Hash of [slide id, attempt] to seat id to the mark (Rational) that a teacher gave
         # commands:: [Command] in order, where they are asked for
-        Given = Struct.new(:answers, :shown, :sat, :commands, keyword_init: true)
+        Given = Struct.new(:answers, :shown, :sat, :commands, :hand, keyword_init: true)
       end
     end
   end

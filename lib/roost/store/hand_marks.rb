@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+module Roost
+  module Store
+    # Marks that teachers give by hand, a row a seat, question and attempt; and of which questions students may see them.
+    class HandMarks < Repository
+      # @param seat_id [Integer, nil] only of this seat
+      # @param released [Boolean] only those that students may see
+      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Rational}}] slide and attempt to seat id to mark
+      def of(session_id, seat_id: nil, released: false)
+        rows = database[:hand_marks].where({ session_id: session_id, seat_id: seat_id }.compact)
+        rows = rows.where(slide_id: slides_released(session_id)) if released
+        rows.each_with_object({}) do |row, found|
+          (found[row.values_at(:slide_id, :attempt)] ||= {})[row[:seat_id]] = Rational(row[:mark_num], row[:mark_den])
+        end
+      end
+
+      # @param marks [Hash{Array(Integer, Integer)=>Rational, nil}] seat and attempt to mark; nil takes it back
+      # @param account_id [Integer] who gives them
+      def put(session_id, slide_id, marks, account_id:)
+        transaction do
+          marks.each do |(seat_id, attempt), mark|
+            answer = { session_id: session_id, seat_id: seat_id, slide_id: slide_id, attempt: attempt }
+            mark ? give(answer, mark, account_id) : database[:hand_marks].where(answer).delete
+          end
+          Evidence.new(database).changed(session_id)
+        end
+      end
+
+      # Lets students see the marks of a question, or not any more.
+      def release(session_id, slide_id, released)
+        question = { session_id: session_id, slide_id: slide_id }
+        transaction do
+          released ? database[:released_marks].insert_conflict.insert(question) : database[:released_marks].where(question).delete
+          Evidence.new(database).changed(session_id)
+        end
+      end
+
+      # @return [Array<String>] ids of the slides whose marks students may see
+      def released(session_id) = slides_released(session_id).select_map(:slide_id)
+
+      private
+
+      def slides_released(session_id) = database[:released_marks].where(session_id: session_id).select(:slide_id)
+
+      def give(answer, mark, account_id)
+        given = { mark_num: mark.numerator, mark_den: mark.denominator, account_id: account_id,
+                  marked_at: Sequel.function(:clock_timestamp) }
+        database[:hand_marks].insert_conflict(target: %i[seat_id slide_id attempt], update: given).insert(**answer, **given)
+      end
+    end
+  end
+end
