@@ -76,3 +76,55 @@ RSpec.describe "Results of a session" do
     expect(happened.send(:before, row, results.record.seats)).to eq({ results.record.seats.first.id => [0r, 0r, 0r] })
   end
 end
+
+RSpec.describe "Who has what in a class" do
+  let(:account) { teacher }
+  let(:klass) { Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value }
+
+  def page = Nokogiri::HTML5(last_response.body)
+
+  before do
+    Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm\nBo Lind").value)
+    prompt = choice(texts: %w[A B], keys: %w[o1], subtopics: %w[food])
+    slides = Array.new(3) { |at| slide("s#{at}", prompt: prompt.copy("p#{at}")) }
+    lesson = kept_lesson(account, Roost::Core::Lesson.new(title: "Birds", slides: slides))
+    form = { "class_id" => klass.to_s, "entry" => "list", "opens_itself" => "1" }
+    row = Roost::Operations::StartSession.new.call(account, lesson, form).value
+    seats = Roost::Store::Students.new.of_class(klass).map do |student|
+      Roost::Store::Seats.new.by_token(Roost::Operations::JoinSession.new.call(row.code, "", student_id: student.id).value)
+    end
+    command(row, "begin")
+    slides.each do |each|
+      command(row, "jump", slide: each.id)
+      seats.zip(%w[o1 o2]) { |seat, option| save(row, seat, each.id, picked(option)) }
+    end
+    command(row, "end")
+    sign_in("falk@heronsgate.example")
+  end
+
+  it "is a table, from which one comes to the questions behind each figure" do
+    get "/classes/#{klass}/standards"
+    expect(page.css("tbody tr").map { |row| row.text.split.join(" ") })
+      .to eq(["Ada ✓has it: 100 % (3 marks)", "Bo ○not yet: 0 % (3 marks)"])
+    get page.at_css("thead a")["href"]
+    expect(page.text.split.join(" ")).to include("1 of 2 have it. Not yet: Bo.").and include("is below the line of 80 %")
+    expect(page.css(".plain-list a").length).to eq(6)
+  end
+
+  it "takes another line, and nothing that is none" do
+    get "/classes/#{klass}/standards?line=50&period=month"
+    expect(page.at_css("#line")["value"]).to eq("50")
+    get "/classes/#{klass}/standards?line=9999&period=x"
+    expect([last_response.status, page.at_css("#line")["value"]]).to eq([200, "80"])
+    get "/classes/#{klass}/standards/about?name=nothing"
+    expect(last_response.status).to eq(404)
+  end
+
+  it "is nobody else's" do
+    teacher(email: "rook@heronsgate.example")
+    clear_cookies
+    sign_in("rook@heronsgate.example")
+    get "/classes/#{klass}/standards"
+    expect(last_response.status).to eq(404)
+  end
+end

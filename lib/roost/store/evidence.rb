@@ -86,6 +86,20 @@ module Roost
         end
       end
 
+      # What students earned on questions that count and are about something.
+      # @return [Array<Hash>] :student_id, :session_id, :slide_id, :mark (Rational), :weight, :tags
+      def by_student(session_ids, student_ids)
+        rows = database[:evidence].join(:seats, id: :seat_id)
+                                  .where(Sequel[:evidence][:session_id] => session_ids, counts: true, student_id: student_ids,
+                                         removed_at: nil)
+                                  .exclude(tags: Sequel.pg_array([], :text))
+                                  .select(:student_id, Sequel[:evidence][:session_id], :slide_id, :mark_num, :mark_den,
+                                          :weight, :tags)
+        rows.map do |row|
+          { **row.except(:mark_num, :mark_den), mark: Rational(row[:mark_num], row[:mark_den]), tags: row[:tags].to_a }
+        end
+      end
+
       # @param seat_ids [Array<Integer>]
       # @return [Hash{Integer=>SeatResult}] by seat
       def seat_results(seat_ids)

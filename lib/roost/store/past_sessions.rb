@@ -96,10 +96,11 @@ module Roost
 
       # Those that a teacher has given to a class, live or to be done alone, and that have ended.
       # @return [Hash{Integer=>Float}] id to when it ended (epoch seconds), the latest first
-      def ended_of_class(account_id, class_id, most)
-        database[:sessions].where(account_id: account_id, class_id: class_id, deleted_at: nil).exclude(ended_at: nil)
-                           .reverse(:ended_at).limit(most).select(:id, Repository.epoch(:ended_at).as(:ended_at))
-                           .as_hash(:id, :ended_at)
+      # @param days [Integer, nil] only of the last so many days
+      def ended_of_class(account_id, class_id, most, days: nil)
+        ended = database[:sessions].where(account_id: account_id, class_id: class_id, deleted_at: nil).exclude(ended_at: nil)
+        ended = ended.where(Sequel.lit("ended_at > clock_timestamp() - make_interval(days => ?)", days)) if days
+        ended.reverse(:ended_at).limit(most).select(:id, Repository.epoch(:ended_at).as(:ended_at)).as_hash(:id, :ended_at)
       end
 
       # @return [Array<Row>] those deleted that are not purged yet, latest first

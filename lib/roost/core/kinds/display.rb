@@ -18,7 +18,8 @@ module Roost
         # @return [String]
         def plain(_value) = ""
 
-        # The same without what was said besides, such as how sure somebody was.
+        # The same without what was said besides, such as how sure somebody was: answers of which it is the same are alike. "" of
+        # what words can't say.
         # @return [String]
         def answered(value) = plain(value)
 

@@ -30,6 +30,22 @@ module Roost
         sum_of_own: ->(numbers, value) { "The marks of #{numbers[:questions]} questions add up to #{Why.number(value)}." },
         share: ->(numbers, value) { "#{Why.number(numbers[:sum])} ÷ #{numbers[:questions]} = #{Why.percent(value)}." },
         mean_of_attempts: ->(_, value) { "The mean share of all attempts: #{Why.percent(value)}." },
+        weighted_sum: lambda do |numbers, value|
+          "The marks of #{numbers[:questions]} questions, each times its points, add up to #{Why.number(value)}."
+        end,
+        weighted_share: lambda do |numbers, value|
+          "Divided by #{Why.number(numbers[:weight])} possible points: #{Why.percent(value)}."
+        end,
+        interval: lambda do |numbers, (from, to)|
+          "On #{numbers[:marks]} marks the true share lies, in 95 of 100 cases, from #{Why.percent(from)} to #{Why.percent(to)}."
+        end,
+        has_it: lambda do |numbers, value|
+          if value == :too_little then "Fewer than #{Core::Analysis::Mastery::ENOUGH} marks are too few to say."
+          else
+            reaches = value == :has ? "reaches" : "is below"
+            "#{Why.percent(numbers[:share])} #{reaches} the line of #{Why.percent(numbers[:line])}."
+          end
+        end,
         together: lambda do |numbers, value|
           "Of #{numbers[:students]} students, mark and the mean of their other questions vary together by #{Why.number(value)} " \
             "(covariance)."

@@ -28,6 +28,9 @@ module Roost
             post && Picture.from_document(post["picture"])
           end
 
+          # A card with a picture is like no other.
+          def answered(value) = value["posts"].any? { |post| post["picture"] } ? "" : plain(value)
+
           def plain(value)
             cards = value["posts"].map { |post| [post["emoji"], post["text"], post["picture"] ? "(picture)" : ""] }
             return value["writing"].empty? ? "liked #{value["likes"].length}" : value["writing"] if cards.empty?

@@ -16,6 +16,9 @@ module Roost
             Prompt::Tally.new(**tally.to_h, drawings: tally.drawings.drop(number * ON_A_PAGE).first(ON_A_PAGE)).freeze
           end
 
+          # A picture is like no other.
+          def answered(_value) = ""
+
           def short(_value) = "✎"
 
           def short_in_words? = false
