@@ -2,6 +2,7 @@
 
 # Marks that teachers give by hand, a row a seat, question and attempt, exactly; and of which questions students see them.
 # evidence.told:: whether the student may know of the mark
+# seat_results.told:: as far as the student may know, where that is something else: share, right, marked, points
 Sequel.migration do
   up do
     create_table(:hand_marks) do
@@ -26,9 +27,11 @@ Sequel.migration do
     end
 
     add_column :evidence, :told, TrueClass, null: false, default: true
+    add_column :seat_results, :told, :jsonb
   end
 
   down do
+    drop_column :seat_results, :told
     drop_column :evidence, :told
     drop_table :released_marks, :hand_marks
   end

@@ -67,7 +67,8 @@ RSpec.describe Roost::Operations::WhoHasIt do
   it "weighs each mark by the points of its question, with the interval of rules.md, and says how" do
     earned = ->(mark, weight) { Roost::Core::Analysis::Mastery::Earned.new(student_id: 1, mark: mark, weight: weight) }
     steps = []
-    cell = Roost::Core::Analysis::Mastery.cell([earned.call(1r, 1), earned.call(1r, 1), earned.call(1r, 1), earned.call(0r, 1)], steps: steps)
+    cell = Roost::Core::Analysis::Mastery.cell([earned.call(1r, 1), earned.call(1r, 1), earned.call(1r, 1), earned.call(0r, 1)],
+                                               steps: steps)
     expect(cell.interval.map { |bound| bound.round(3) }).to eq([0.301, 0.954])
     expect([steps.last.value, steps[1].value]).to eq([cell.state, 3/4r])
     expect(Roost::Core::Analysis::Mastery.cell([earned.call(1r, 300), earned.call(0r, 100)]).share).to eq(3/4r)

@@ -86,10 +86,11 @@ RSpec.describe "Marks by hand" do
     earned = lambda do
       Roost::Operations::WriteEvidence.new.call([session.id])
       evidence = Roost::Store::Evidence.new
-      [evidence.seat_results(ids).transform_values(&:share), database[:evidence].where(told: true).count]
+      [evidence.seat_results(ids, told: true).transform_values(&:share), database[:evidence].where(told: true).count]
     end
     expect(own.call).to be_nil
     expect(earned.call).to eq([{ ids[0] => nil, ids[1] => nil }, 0])
+    expect(Roost::Store::Evidence.new.seat_results(ids).transform_values(&:share)).to eq({ ids[0] => 1, ids[1] => nil })
     post "#{path}/released", { "released" => "1" }, "HTTP_X_CSRF_TOKEN" => @token
     expect(own.call).to eq(1)
     expect(earned.call).to eq([{ ids[0] => 1, ids[1] => nil }, 1])

@@ -27,7 +27,7 @@ module Roost
       SQL
       ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
              "counts boolean, tags text[], told boolean"
-      SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int"
+      SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int, told jsonb"
       # Held while evidence is written. Two numbers, as all our locks of a session: one alone is a job's.
       LOCK = 77_814
       private_constant :DUE, :ROWS, :SEATS, :LOCK
@@ -101,11 +101,13 @@ module Roost
       end
 
       # @param seat_ids [Array<Integer>]
+      # @param told [Boolean] only as far as the students may know
       # @return [Hash{Integer=>SeatResult}] by seat
-      def seat_results(seat_ids)
+      def seat_results(seat_ids, told: false)
         database[:seat_results].where(seat_id: seat_ids).to_h do |row|
-          share = row[:share] && Rational(row[:share])
-          [row[:seat_id], SeatResult.new(**row.slice(:right, :marked, :points), share: share).freeze]
+          about = told && row[:told] ? row[:told].to_h.transform_keys(&:to_sym) : row
+          share = about[:share] && Rational(about[:share])
+          [row[:seat_id], SeatResult.new(**about.slice(:right, :marked, :points), share: share).freeze]
         end
       end
 

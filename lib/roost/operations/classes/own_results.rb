@@ -36,7 +36,7 @@ module Roost
         told = ended.select { |row, seat_id| OwnCopy.told?(row, seat_id, still_open: still_open) }.map(&:last)
         WriteEvidence.new.call(ended.map { |row, _| row.id })
         evidence = Store::Evidence.new
-        results = evidence.seat_results(told)
+        results = evidence.seat_results(told, told: true)
         Results.new(past: ended.map { |row, seat_id| past(row, seat_id, results[seat_id]) }, comments: comments(student),
                     topics: topics(evidence.by_tag(told).values_at(*told).compact)).freeze
       end

@@ -21,15 +21,17 @@ module Roost
         record = Store::Records.new.of(row, seats: seats, roll: [])
         results = Core::Analysis::Results.new(record)
         released = record.hand.any? ? Store::HandMarks.new.released(row.id) : []
-        told = record.hand.any? ? as_told(row, record) : results
+        told = record.hand.any? ? as_told(row, record) : {}
         [results.slides.flat_map { |slide| rows(record, slide, results.lines, told: released.include?(slide.id)) },
-         told.lines.map { |line| seat(line, told) }]
+         results.lines.map { |line| { seat_id: line.seat.id, **seat(line, results), told: told[line.seat.id] } }]
       end
 
-      # As students may know it.
+      # As far as students may know.
+      # @return [Hash{Integer=>Hash}] by seat
       def as_told(row, record)
         known = { seats: record.seats, roll: [], answers: record.answers, shown: record.shown, sat: record.sat }
-        Core::Analysis::Results.new(Store::Records.new.for_students(row, **known))
+        results = Core::Analysis::Results.new(Store::Records.new.for_students(row, **known))
+        results.lines.to_h { |line| [line.seat.id, seat(line, results)] }
       end
 
       # What was never before a student says nothing of what they can do.
@@ -50,8 +52,7 @@ module Roost
       end
 
       def seat(line, results)
-        { seat_id: line.seat.id, share: line.share&.to_s, right: line.right, marked: line.marked,
-          points: (line.points if results.game?) }
+        { share: line.share&.to_s, right: line.right, marked: line.marked, points: (line.points if results.game?) }
       end
     end
   end
