@@ -2,6 +2,7 @@
 
 # Marks that teachers give by hand, a row a seat, question and attempt, exactly; and of which questions students see them.
 # evidence.told:: whether the student may know of the mark
+# seat_results.waiting:: answers that are still to be marked by hand
 # seat_results.told:: as far as the student may know, where that is something else: share, right, marked, points
 Sequel.migration do
   up do
@@ -28,9 +29,11 @@ Sequel.migration do
 
     add_column :evidence, :told, TrueClass, null: false, default: true
     add_column :seat_results, :told, :jsonb
+    add_column :seat_results, :waiting, Integer, null: false, default: 0
   end
 
   down do
+    drop_column :seat_results, :waiting
     drop_column :seat_results, :told
     drop_column :evidence, :told
     drop_table :released_marks, :hand_marks

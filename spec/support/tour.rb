@@ -34,6 +34,7 @@ module Tour
   def teacher_pages(session)
     past = database[:sessions].where(account_id: falk).min(:id)
     seat = database[:seats].where(session_id: past).min(:id)
+    asked = database[:answers].where(session_id: past).min(:slide_id)
     birds = lesson_id("Birds on the move")
     empty = Roost::Core::Lesson.new(title: "Nothing yet", slides: [slide("s1", heading: "")])
     bare = Roost::Store::Lessons.new.create(falk, empty)
@@ -46,6 +47,7 @@ module Tour
        /lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look
        /lessons/#{birds}/history /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank
        /lessons/#{birds}/preview /bank /standards /results /results/#{past} /results/#{past}/questions
+       /results/#{past}/questions/#{asked}/marks /classes/#{kestrel}/grades /classes/#{kestrel}/standards
        /results/#{past}/students/#{seat} /account]
       .each do |path|
         session.visit path

@@ -128,3 +128,100 @@ RSpec.describe "Who has what in a class" do
     expect(last_response.status).to eq(404)
   end
 end
+
+RSpec.describe "The gradebook of a class" do
+  let(:account) { teacher }
+  let(:klass) { Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value }
+  let(:students) { Roost::Store::Students.new.of_class(klass) }
+
+  def page = Nokogiri::HTML5(last_response.body)
+
+  # @param given [Hash{Core::Student=>Array<String>}] what each picked; right is o1
+  def hold(title, given, writing: nil)
+    slides = Array.new(2) { |at| slide("s#{at}", prompt: choice(id: "p#{at}", texts: %w[A B], keys: %w[o1])) }
+    slides << slide("w", prompt: writing(id: "pw")) if writing
+    form = { "class_id" => klass.to_s, "entry" => "list", "opens_itself" => "1", "title" => title }
+    lesson = kept_lesson(account, Roost::Core::Lesson.new(title: title, slides: slides))
+    row = Roost::Operations::StartSession.new.call(account, lesson, form).value
+    seats = given.keys.to_h do |student|
+      token = Roost::Operations::JoinSession.new.call(row.code, "", student_id: student.id).value
+      [student, Roost::Store::Seats.new.by_token(token)]
+    end
+    command(row, "begin")
+    slides.each_with_index do |each, at|
+      command(row, "jump", slide: each.id)
+      given.each do |student, picks|
+        save(row, seats[student], each.id, at == 2 ? { "text" => [writing] } : picked(picks[at]))
+      end
+    end
+    command(row, "end")
+    [row, seats]
+  end
+
+  before do
+    Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm\nBo Lind").value)
+    ada, bo = students
+    hold("Birds", { ada => %w[o1 o2], bo => %w[o1 o1] })
+    hold("Food", { ada => %w[o1 o1] })
+    sign_in("falk@heronsgate.example")
+  end
+
+  # What stands in the cells, without the explanations.
+  def rows
+    words = "text() | .//strong/text() | .//a/text() | .//s/text()"
+    page.css("tbody tr").map { |row| row.css("th, td").map { |cell| cell.xpath(words).text.strip } }
+  end
+
+  it "has what each earned, and of whom who was not there nothing" do
+    get "/classes/#{klass}/grades"
+    expect(page.css("thead a").map(&:text)).to eq(%w[Food Birds])
+    expect(rows).to eq([["Ada", "75 %", "100 %", "50 %"], ["Bo", "100 %", "", "100 %"]])
+    expect(page.css("tbody tr")[1].css(".badge").map { |badge| badge["aria-label"] }).to eq(["not reached"])
+  end
+
+  it "is read as correct, points or grade, and leaves out the lowest" do
+    get "/classes/#{klass}/grades?as=correct"
+    expect(rows.first).to eq(["Ada", "3/4", "2/2", "1/2"])
+    get "/classes/#{klass}/grades?as=grade&drop=1"
+    top = Roost::Store::School.new.settings.top_grade.to_i.to_s
+    expect(rows.first[1]).to eq(top)
+    expect(page.css("tbody tr").first.css("s").map { |each| each["title"] }).to eq(["left out"])
+    expect(page.css("tbody tr").first.at_css(".why").text).to include("the 1 lowest left out")
+    get "/classes/#{klass}/grades?as=nonsense&drop=99"
+    expect(last_response.status).to eq(200)
+  end
+
+  it "counts nothing that waits to be marked, and says that it waits" do
+    row, seats = hold("Letters", { students[0] => %w[o1 o1], students[1] => %w[o2 o2] }, writing: "Dear aunt")
+    Roost::Operations::MarkByHand.new.call(account, row.id, "w", { seats[students[0]][:id] => "1/2" })
+    get "/classes/#{klass}/grades"
+    expect(rows.map { |each| each[2] }).to eq(["83 %", "0 %"])
+    expect(page.css("tbody tr")[1].css(".badge").map { |badge| badge["aria-label"] }).to include("still to be marked")
+  end
+
+  it "is a sheet, too, which says who was absent" do
+    get "/classes/#{klass}/grades.csv?as=percent"
+    table = CSV.parse(last_response.body.delete_prefix("\uFEFF"))
+    expect(table.map { |line| line.values_at(0, 2, 3, 4) })
+      .to match([["Student", /\ABirds/, /\AFood/, "All"], ["Ada Holm", "50 %", "100 %", "75 %"],
+                 ["Bo Lind", "100 %", "absent", "100 %"]])
+  end
+
+  it "follows a corrected key" do
+    session = Roost::Store::Sessions.new.all_of(account).find { |row| row.title == "Birds" }
+    get "/classes/#{klass}/grades"
+    Roost::Operations::CorrectQuestion.new.call(account, session.id, "s1", { "keys" => %w[o2] }, in_lesson: false)
+    get "/classes/#{klass}/grades"
+    expect(rows).to eq([["Ada", "100 %", "100 %", "100 %"], ["Bo", "50 %", "", "50 %"]])
+  end
+
+  it "is nobody else's" do
+    teacher(email: "rook@heronsgate.example")
+    clear_cookies
+    sign_in("rook@heronsgate.example")
+    %w[grades grades.csv].each do |what|
+      get "/classes/#{klass}/#{what}"
+      expect(last_response.status).to eq(404)
+    end
+  end
+end

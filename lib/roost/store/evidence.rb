@@ -27,7 +27,7 @@ module Roost
       SQL
       ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
              "counts boolean, tags text[], told boolean"
-      SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int, told jsonb"
+      SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int, waiting int, told jsonb"
       # Held while evidence is written. Two numbers, as all our locks of a session: one alone is a job's.
       LOCK = 77_814
       private_constant :DUE, :ROWS, :SEATS, :LOCK
@@ -98,6 +98,16 @@ module Roost
         rows.map do |row|
           { **row.except(:mark_num, :mark_den), mark: Rational(row[:mark_num], row[:mark_den]), tags: row[:tags].to_a }
         end
+      end
+
+      # What students earned in sessions, as their teacher knows it.
+      # @return [Array<Hash>] :student_id, :session_id, :share (Rational or nil), :right, :marked, :points, :waiting
+      def class_results(session_ids, student_ids)
+        results = Sequel[:seat_results]
+        rows = database[:seat_results].join(:seats, id: :seat_id)
+                                      .where(results[:session_id] => session_ids, student_id: student_ids, removed_at: nil)
+                                      .select(:student_id, results[:session_id], :share, :right, :marked, :points, :waiting)
+        rows.map { |row| row.merge(share: row[:share] && Rational(row[:share])) }
       end
 
       # @param seat_ids [Array<Integer>]

@@ -30,7 +30,7 @@ module Roost
                  "/keypads" => [Keypads] }.freeze
       FOR_TEACHERS = { "/today" => [Today], "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank],
                        "/standards" => [Standards],
-                       "/classes" => [Mastery, Classes], "/assignments" => [Assignments],
+                       "/classes" => [Mastery, Grades, Classes], "/assignments" => [Assignments],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Marking, Results],
                        "/account" => [Account], "/school" => [School], "/" => [FrontDoor] }.freeze
 

@@ -23,7 +23,12 @@ module Roost
         released = record.hand.any? ? Store::HandMarks.new.released(row.id) : []
         told = record.hand.any? ? as_told(row, record) : {}
         [results.slides.flat_map { |slide| rows(record, slide, results.lines, told: released.include?(slide.id)) },
-         results.lines.map { |line| { seat_id: line.seat.id, **seat(line, results), told: told[line.seat.id] } }]
+         results.lines.map { |line| { **whose(line), **seat(line, results), told: told[line.seat.id] } }]
+      end
+
+      # Whose it is, and how much of it waits to be marked.
+      def whose(line)
+        { seat_id: line.seat.id, waiting: line.outcomes.count { |_, outcome| outcome.status == :to_mark } }
       end
 
       # As far as students may know.

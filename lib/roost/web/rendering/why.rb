@@ -30,6 +30,12 @@ module Roost
         sum_of_own: ->(numbers, value) { "The marks of #{numbers[:questions]} questions add up to #{Why.number(value)}." },
         share: ->(numbers, value) { "#{Why.number(numbers[:sum])} ÷ #{numbers[:questions]} = #{Why.percent(value)}." },
         mean_of_attempts: ->(_, value) { "The mean share of all attempts: #{Why.percent(value)}." },
+        earned_of_all: lambda do |numbers, value|
+          dropped = numbers[:dropped].positive? ? ", the #{numbers[:dropped]} lowest left out" : ""
+          "Of #{numbers[:questions]} questions that were reached#{dropped}, #{Why.number(value)} were earned."
+        end,
+        on_scale: ->(numbers, value) { "#{Why.number(numbers[:top])} × #{Why.percent(numbers[:share])} = #{Why.number(value)}." },
+        to_step: ->(numbers, value) { "Rounded to steps of #{Why.number(numbers[:step])}, halves up: #{Why.number(value)}." },
         weighted_sum: lambda do |numbers, value|
           "The marks of #{numbers[:questions]} questions, each times its points, add up to #{Why.number(value)}."
         end,
