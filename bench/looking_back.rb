@@ -14,8 +14,10 @@ module Bench
     KIND = {} # rubocop:disable Style/MutableConstant
     CLASS = 30
     TURNS = 15
+    TOPICS = 60 # of which each session asks one
     GOALS = { results_500_ms: "at most 300", results_500_csv_ms: "at most 500", bring_back_ms: "at most 60",
-              own_results_ms: "at most 60", lookback_ratio: "at most 1.5", lookback_rss_mb: "at most 250" }.freeze
+              own_results_ms: "at most 60", gradebook_ms: "at most 200", standards_year_ms: "at most 200",
+              lookback_ratio: "at most 1.5", lookback_rss_mb: "at most 250" }.freeze
 
     # @param account [Integer]
     # @param server [Server]
@@ -32,26 +34,35 @@ module Bench
       large = ended(SEATS, nil)
       pass = year(klass)
       paths = ["/results/#{large}", "/results/#{large}/results.csv", "/classes/#{klass}/bring-back"]
-      page, sheet, back, own = [*paths, "/pass/#{pass}"].map { |path| median(path) }
-      { results_500_ms: page, results_500_csv_ms: sheet, bring_back_ms: back, own_results_ms: own, **beside(paths) }
+      others = %W[/pass/#{pass} /classes/#{klass}/grades /classes/#{klass}/standards]
+      page, sheet, back, own, grades, standards = [*paths, *others].map { |path| median(path) }
+      { results_500_ms: page, results_500_csv_ms: sheet, bring_back_ms: back, own_results_ms: own, gradebook_ms: grades,
+        standards_year_ms: standards, **beside(paths) }
     end
 
     private
 
-    # The sessions of a class in a year, in all of which one student took part.
-    # @return [String] that student's pass
+    # The sessions of a class in a year, in all of which all took part.
+    # @return [String] one student's pass
     def year(klass)
-      roll = Roost::Core::ClassList.read([[1, { name: "Ada Lindqvist" }]]).value
+      roll = Roost::Core::ClassList.read(Array.new(CLASS) { |at| [at + 1, { name: "Student #{at} Lindqvist" }] }).value
       Roost::Operations::FillClass.new.fill(@account, klass, roll)
-      student, pass = Roost::Operations::StudentPasses.new.of_class(@account, klass).first
-      sessions = Array.new(SESSIONS) { ended(CLASS, klass) }
-      sessions.each { |id| Roost::Store::Seats.new.belong(first_seat(id), student_id: student.id, team_id: nil) }
+      passes = Roost::Operations::StudentPasses.new.of_class(@account, klass)
+      sessions = Array.new(SESSIONS) { |number| ended(CLASS, klass, topic: "topic #{number % TOPICS}") }
+      sessions.each { |id| seat(id, passes.map { |student, _| student.id }) }
       # As the background does when a session ends.
       Roost::Operations::WriteEvidence.new.call(sessions)
-      pass
+      passes.first.last
     end
 
-    def first_seat(session_id) = Roost::Store::Database.connection[:seats].where(session_id: session_id).min(:id)
+    # Each seat of a session is a student's.
+    def seat(session_id, student_ids)
+      Roost::Store::Database.connection[<<~SQL, { ids: Sequel.pg_array(student_ids), session_id: session_id }].update
+        UPDATE seats SET student_id = given.student_id
+        FROM (SELECT id, (:ids::bigint[])[row_number() OVER (ORDER BY id)] AS student_id FROM seats WHERE session_id = :session_id)
+          AS given WHERE seats.id = given.id
+      SQL
+    end
 
     def median(path)
       http, headers = @server.teacher
@@ -95,9 +106,10 @@ module Bench
     end
 
     # A session that has ended, in which everybody answered every question.
+    # @param topic [String, nil] of its first question
     # @return [Integer] id
-    def ended(seats, class_id)
-      lesson = Roost::Store::Lessons.new.create(@account, Roost::Core::Lesson.new(title: "Bench", slides: slides))
+    def ended(seats, class_id, topic: nil)
+      lesson = Roost::Store::Lessons.new.create(@account, Roost::Core::Lesson.new(title: "Bench", slides: slides(topic)))
       form = { "opens_itself" => "1", "class_id" => class_id.to_s }
       row = Roost::Operations::StartSession.new.call(@account, lesson, form).value
       fill(row, seats)
@@ -105,9 +117,10 @@ module Bench
       row.id
     end
 
-    def slides
+    def slides(topic)
       Array.new(QUESTIONS) do |number|
-        prompt = Roost::Core::Kinds.named(KIND[:name]).new(id: "b#{number}", settings: KIND[:settings])
+        about = number.zero? ? { "subtopics" => [topic].compact } : {}
+        prompt = Roost::Core::Kinds.named(KIND[:name]).new(id: "b#{number}", settings: KIND[:settings].merge(about))
         Roost::Core::Slide.new(id: "s#{number}", heading: "Question #{number}", prompt: prompt)
       end
     end

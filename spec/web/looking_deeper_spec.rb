@@ -52,6 +52,8 @@ RSpec.describe "Results of a session" do
     expect(text).to include("By the key the answer earns 1 of 1.").and include("1 ÷ 1 = 100 %.")
     get "/results/#{session.id}/students/#{seats.last.id}"
     expect(text).to include("By the key the answer earns 0 of 1.")
+    before, after = %w[prev next].map { |rel| Nokogiri::HTML5(last_response.body).at_css("a[rel=#{rel}]") }
+    expect([before["title"], after]).to eq(["Student 0", nil])
   end
 
   it "are compared with the last three sessions of the same class" do

@@ -13,7 +13,7 @@ import "../shared/pen.js";
 import "../shared/pass-on.js";
 import "../shared/print.js";
 import "./forms.js";
-import "./marks.js";
+import "./result-keys.js";
 import "./uploads.js";
 import "./written.js";
 import "./builder.js";

@@ -172,6 +172,13 @@ module Roost
           "#{slides.one? ? "Question" : "Questions"} #{listed(links)}"
         end
 
+        # @return [Array<Core::Session::Seat, nil>] who comes before and who after, in the order of the class
+        def neighbours(results, line)
+          seats = results.record.in_order(results.record.seats)
+          at = seats.index { |seat| seat.id == line.seat.id }
+          [(seats[at - 1] if at.positive?), seats[at + 1]]
+        end
+
         def sessions = Store::Sessions.new
 
         def question(row, slide_id)
