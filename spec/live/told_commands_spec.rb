@@ -56,13 +56,22 @@ RSpec.describe "A session that is followed by what was told of its commands" do
     expect(followed.moment(Set[:state], steps: steps).version).to eq(4)
   end
 
+  it "is read where the lesson is another: a question that was asked on the spot is there" do
+    command(session, "begin")
+    followed.moment
+    words = Roost::Core::Kinds.on_the_spot.keys.first
+    steps = given { Roost::Operations::AskNow.new.call(session.account_id, session.id, words, "Why?", from: "s1") }
+    expect(steps.compact).not_to be_empty
+    expect(followed.moment(Set[:state], steps: steps).slide&.heading).to eq("Why?")
+  end
+
   it "is read where one was missed or wasn't told, and what is much is not" do
     command(session, "begin")
     followed.moment
     steps = given { 3.times { command(session, "next") } }
     expect(both(steps.drop(1)).uniq.length).to eq(1)
     expect(both([nil]).uniq.length).to eq(1)
-    many = Roost::Core::Session::StepOn.new(version: 9, state: { "boards" => ["x" * 9_000] }, openings: {})
+    many = Roost::Core::Session::StepOn.new(version: 9, lesson: 1, state: { "boards" => ["x" * 9_000] }, openings: {})
     expect(JSON.parse(Roost::Store::Notices.payload(1, :state, many))).to eq([1, "state"])
   end
 end

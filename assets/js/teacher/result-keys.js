@@ -11,6 +11,7 @@ document.addEventListener("keydown", (event) => {
 // The one before and the one after, where a page has them.
 document.addEventListener("keydown", (event) => {
   const rel = { ArrowLeft: "prev", ArrowRight: "next" }[event.key];
-  if (!rel || event.altKey || event.ctrlKey || event.metaKey || event.target.closest("input, textarea, select, [tabindex]")) return;
+  if (!rel || event.altKey || event.ctrlKey || event.metaKey || event.target.closest("input, textarea, select, [tabindex]"))
+    return;
   document.querySelector(`main a[rel=${rel}]`)?.click();
 });

@@ -93,7 +93,7 @@ module Roost
         row = @row
         steps.sort_by(&:version).each do |step|
           next if step.version <= row.version
-          return false if step.version > row.version + 1
+          return false if step.version > row.version + 1 || step.lesson != row.lesson_version
 
           row = Store::Sessions::Row.new(**row.to_h, version: step.version, state: step.from(row.state))
         end

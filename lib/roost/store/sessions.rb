@@ -189,7 +189,7 @@ module Roost
       # @param told [Boolean] whether to tell what has changed, where that is little: nothing but the state may have
       def advance(row, state, command:, arguments:, account_id:, told: false)
         version = row.version + 1
-        step = Core::Session::StepOn.between(row.state, state, version) if told
+        step = Core::Session::StepOn.between(row.state, state, version: version, lesson: row.lesson_version) if told
         prepared(:advance_session) { database[ADVANCE, *ADVANCED] }
           .call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?, command: command,
                 arguments: Sequel.pg_jsonb(arguments), account_id: account_id, **Notices.of(row.id, :state, step),

@@ -7,19 +7,21 @@ module Roost
       # Only where nothing but the state and the openings of questions is another (Facts).
       #
       # version::  of the session, with the command
+      # lesson::   version of its lesson, without which the state says nothing
       # state::    document of the State
       # openings:: of slides with a new or another one: Hash of slide id to Array of the members of Opening
-      StepOn = Struct.new(:version, :state, :openings, keyword_init: true) do
+      StepOn = Struct.new(:version, :lesson, :state, :openings, keyword_init: true) do
         # @param before [State]
         # @param now [State]
+        # @param about [Hash] :version and :lesson
         # @return [StepOn, nil] nil where more has changed
-        def self.between(before, now, version)
+        def self.between(before, now, **about)
           facts = now.facts
           return nil if now.ended? || before.ended? || facts.with(openings: before.facts.openings) != before.facts
 
           changed = facts.openings.reject { |slide_id, all| before.facts.openings[slide_id].equal?(all) }
           openings = changed.transform_values { |all| all.map { |opening| kept(opening) } }
-          new(version: version, state: now.to_document, openings: openings).freeze
+          new(**about, state: now.to_document, openings: openings).freeze
         end
 
         # Times as the database keeps them, to the microsecond.
