@@ -21,17 +21,17 @@ module Roost
         # @param results [Results]
         def self.of(results)
           slides = results.slides.select { |slide| slide.prompt.keyed? && slide.prompt.counts? }
-          marks = slides.to_h do |slide|
-            outcomes = results.outcomes(slide).select { |_, outcome| outcome.mark }
-            [slide, outcomes.transform_values(&:mark)]
-          end
-          new(marks.reject { |_, of_seats| of_seats.empty? }, record: results.record)
+          outcomes = slides.to_h { |slide| [slide, results.outcomes(slide).select { |_, outcome| outcome.mark }] }
+          marks = outcomes.transform_values { |of_seats| of_seats.transform_values(&:mark) }
+          new(marks.reject { |_, of_seats| of_seats.empty? }, outcomes: outcomes, record: results.record)
         end
 
         # @param marks [Hash{Slide=>Hash{Integer=>Rational}}] of those who reached each, by seat
-        # @param record [Session::Record, nil] what they answered, and how fast
-        def initialize(marks, record: nil)
+        # @param outcomes [Hash{Slide=>Hash{Integer=>Session::Outcome}}] what they gave
+        # @param record [Session::Record, nil] how fast
+        def initialize(marks, outcomes: {}, record: nil)
           @marks = marks
+          @outcomes = outcomes
           @record = record
           @sums = Hash.new(0r)
           @many = Hash.new(0)
@@ -60,14 +60,19 @@ module Roost
         # @param steps [Array<Step>, nil]
         # @return [Float, nil]
         def discrimination(slide, steps: nil)
-          pairs = @marks.fetch(slide).filter_map do |seat_id, mark|
+          own = []
+          rest = []
+          @marks.fetch(slide).each do |seat_id, mark|
             others = @many[seat_id] - 1
-            [mark, (@sums[seat_id] - mark) / others] if others.positive?
-          end
-          return nil if pairs.length < LEAST
+            next unless others.positive?
 
-          value = Statistics.correlation(pairs, steps: steps)
-          value && Step.note(steps, :discrimination, value, students: pairs.length)
+            own << (mark = mark.to_f)
+            rest << ((totals[seat_id] - mark) / others)
+          end
+          return nil if own.length < LEAST
+
+          value = Statistics.correlation(own, rest, steps: steps)
+          value && Step.note(steps, :discrimination, value, students: own.length)
         end
 
         # Of those who reached all of them.
@@ -78,13 +83,14 @@ module Roost
           items = @marks.length
           return nil if items < LEAST_ITEMS || seats.length < LEAST
 
-          spread = Statistics.variance(seats.map { |id| @sums[id] })
-          return nil if spread.zero?
+          earned = totals.values_at(*seats)
+          return nil if earned.uniq.one?
 
-          single = @marks.values.sum { |of_seats| Statistics.variance(of_seats.values_at(*seats)) }
-          Step.note(steps, :variances, single.to_f, of_totals: spread.to_f, questions: items, students: seats.length)
-          alpha = Step.note(steps, :alpha, (Rational(items, items - 1) * (1 - (single / spread))).to_f,
-                            questions: items, single: single.to_f, of_totals: spread.to_f)
+          spread = Statistics.variance(earned)
+          single = @marks.values.sum { |of_seats| Statistics.variance(of_seats.values_at(*seats).map(&:to_f)) }
+          Step.note(steps, :variances, single, of_totals: spread, questions: items, students: seats.length)
+          alpha = Step.note(steps, :alpha, items.to_f / (items - 1) * (1 - (single / spread)),
+                            questions: items, single: single, of_totals: spread)
           error = Math.sqrt(spread) * Math.sqrt([1 - alpha, 0].max)
           Step.note(steps, :error, error, spread: Math.sqrt(spread), alpha: alpha)
           Reliability.new(alpha: alpha, error: error, items: items, students: seats.length).freeze
@@ -119,16 +125,31 @@ module Roost
 
         # What was picked, where there was something to pick.
         def options(slide)
-          return [] unless @record
+          choices = slide.prompt.choices
+          counts = choices.to_h { |option| [option.id, [0, 0.0, 0.0, 0.0]] }
+          of_seats = choices.any? ? @outcomes.fetch(slide, {}) : {}
+          of_seats.each do |seat_id, outcome|
+            answer = outcome.answer
+            next unless answer&.readable?
 
-          prompt = slide.prompt
-          picked = @record.given(slide.id).slice(*@marks[slide].keys).transform_values { |answer| prompt.picked(answer.value) }
-          prompt.choices.map do |option|
-            seats = picked.select { |_, ids| ids.include?(option.id) }.keys
-            by_third = Array.new(3) { |third| seats.sum { |id| thirds[id][third] } }
-            Item::Option.new(option: option, right: option.key, many: seats.length, thirds: by_third).freeze
+            slide.prompt.picked(answer.value).each { |id| (of = counts[id]) && count(of, thirds[seat_id]) }
+          end
+          choices.map do |option|
+            many, *by_third = counts[option.id]
+            Item::Option.new(option: option, right: option.key, many: many, thirds: by_third).freeze
           end
         end
+
+        # One more, who belongs to the thirds in parts.
+        def count(counts, parts)
+          counts[0] += 1
+          counts[1] += parts[0]
+          counts[2] += parts[1]
+          counts[3] += parts[2]
+        end
+
+        # What each earned in all, as a Float: for what is no exact figure anyhow.
+        def totals = @totals ||= @sums.transform_values(&:to_f)
 
         def flags(slide, facility, discrimination, options)
           return [] if @marks[slide].length < LEAST

@@ -18,19 +18,27 @@ module Roost
         end
 
         # The product-moment correlation (K. Pearson, 1895).
-        # @param pairs [Array<Array(Numeric, Numeric)>]
+        # @param one [Array<Float>]
+        # @param other [Array<Float>] as many
         # @param steps [Array<Step>, nil]
         # @return [Float, nil] nil where one of both does not vary
-        def self.correlation(pairs, steps: nil)
-          spread = pairs.transpose.map { |values| Math.sqrt(variance(values)) }
-          return nil if spread.any?(&:zero?)
+        def self.correlation(one, other, steps: nil)
+          means = [mean(one), mean(other)]
+          squares = [one, other].zip(means).map { |values, mean| values.sum { |value| (value - mean)**2 } }
+          return nil if squares.any? { |sum| sum < TINY }
 
-          means = pairs.transpose.map { |values| mean(values) }
-          together = pairs.sum { |one, other| (one - means[0]) * (other - means[1]) } / (pairs.length - 1)
-          Step.note(steps, :together, together.to_f, students: pairs.length)
+          less = one.length - 1
+          place = -1
+          together = one.sum { |value| (value - means[0]) * (other[place += 1] - means[1]) } / less
+          spread = squares.map { |sum| Math.sqrt(sum / less) }
+          Step.note(steps, :together, together, students: one.length)
           Step.note(steps, :correlation, (together / (spread[0] * spread[1])).clamp(-1.0, 1.0),
-                    together: together.to_f, spread: spread[0], rest_spread: spread[1])
+                    together: together, spread: spread[0], rest_spread: spread[1])
         end
+
+        # Of what does not vary, as far as floating-point numbers tell.
+        TINY = 1e-12
+        private_constant :TINY
       end
     end
   end
