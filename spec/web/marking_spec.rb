@@ -91,8 +91,14 @@ RSpec.describe "Marks by hand" do
     expect(own.call).to be_nil
     expect(earned.call).to eq([{ ids[0] => nil, ids[1] => nil }, 0])
     expect(Roost::Store::Evidence.new.seat_results(ids).transform_values(&:share)).to eq({ ids[0] => 1, ids[1] => nil })
+    shown = lambda do
+      get Roost::Web::Copies.path(ids[0])
+      page.text.split.join(" ")[/Your teacher gave \S+ of 1|✓ Right/]
+    end
+    expect(shown.call).to be_nil
     post "#{path}/released", { "released" => "1" }, "HTTP_X_CSRF_TOKEN" => @token
-    expect(own.call).to eq(1)
+    expect([own.call, shown.call]).to eq([1, "✓ Right"])
+    expect(page.text).to include("Your teacher gave 1 of 1.")
     expect(earned.call).to eq([{ ids[0] => 1, ids[1] => nil }, 1])
     post "#{path}/released", { "released" => "0" }, "HTTP_X_CSRF_TOKEN" => @token
     expect([own.call, earned.call.first[ids[0]]]).to eq([nil, nil])

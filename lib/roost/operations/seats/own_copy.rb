@@ -10,7 +10,8 @@ module Roost
       Copy = Struct.new(:row, :pages, :share, :notes, keyword_init: true)
       # outcome:: Core::Session::Outcome, nil of a slide that asks nothing; level:: what may be told: :nothing, :outcome or :key
       # note:: theirs, comment:: of the teacher on the answer; "" without one
-      Page = Struct.new(:slide, :outcome, :level, :note, :comment, keyword_init: true) do
+      # hand:: the mark that the teacher gave, nil where none did, or students don't see it
+      Page = Struct.new(:slide, :outcome, :level, :note, :comment, :hand, keyword_init: true) do
         def told? = level != :nothing
 
         def explained? = level == :key
@@ -68,14 +69,20 @@ module Roost
         notes = notes(seat_id)
         slides.map do |slide|
           Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id), note: notes.fetch(slide.id, ""),
-                   level: slide.prompt ? yield(slide) : :nothing,
+                   level: slide.prompt ? yield(slide) : :nothing, hand: record.hand_mark(slide.id, seat_id),
                    comment: comments[[seat_id, slide.id]]&.in_words(record.attempt(slide.id, seat_id)) || "").freeze
         end
       end
 
+      # What the teacher has marked and lets students see tells at least how it went.
       def level(row, record, sittings, slide, seat_id, contested)
         return :key if row.options.released
 
+        told = told_anyhow(row, record, sittings, slide, seat_id, contested)
+        told == :nothing && record.hand_mark(slide.id, seat_id) ? :outcome : told
+      end
+
+      def told_anyhow(row, record, sittings, slide, seat_id, contested)
         sat = sittings.select { |kept| kept.sitting.slides.include?(slide.id) }.last
         return Core::Session::Disclosure.in_room(record.opening(slide.id), rules: record.rules, contested: contested) unless sat
 

@@ -78,6 +78,8 @@ module Roost
         end
       }.freeze
 
+      FRACTIONS = { 1/4r => "¼", 1/2r => "½", 3/4r => "¾" }.freeze
+
       class << self
         # @param steps [Array<Core::Step>]
         # @return [Array<String>] a sentence each
@@ -88,8 +90,11 @@ module Roost
 
         def percent(share) = "#{(share * 100).round(half: :up)} %"
 
+        # ¾; of what has no sign of its own as #number.
+        def fraction(mark) = FRACTIONS.fetch(mark) { number(mark) }
+
         # A mark from 0 to 1.
-        def mark(value) = "#{number(value)} of 1"
+        def mark(value) = "#{fraction(value)} of 1"
       end
     end
   end
