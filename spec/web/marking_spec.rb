@@ -128,5 +128,10 @@ RSpec.describe "Marks by hand" do
     expect(page.at_css(".headline").text.split.join(" ")).to include("1 answer still to be marked.")
     get "/results/#{session.id}/questions"
     expect(page.text).to include("left to mark")
+    get "/results"
+    expect(page.css(".tag").map(&:text)).to include("1 to mark")
+    give("0", 1)
+    get "/results"
+    expect(page.text).not_to include("to mark")
   end
 end

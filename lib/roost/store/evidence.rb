@@ -100,6 +100,12 @@ module Roost
         end
       end
 
+      # @return [Hash{Integer=>Integer}] session id to how many answers wait to be marked, where any do
+      def waiting(session_ids)
+        database[:seat_results].where(session_id: session_ids).exclude(waiting: 0).group(:session_id)
+                               .select_hash(:session_id, Sequel.cast(Sequel.function(:sum, :waiting), Integer).as(:many))
+      end
+
       # What students earned in sessions, as their teacher knows it.
       # @return [Array<Hash>] :student_id, :session_id, :share (Rational or nil), :right, :marked, :points, :waiting
       def class_results(session_ids, student_ids)

@@ -36,6 +36,12 @@ module Roost
         end
       end
 
+      # @return [Array<Integer>] ids of the sessions of a teacher that have ended, and in which somebody was marked by hand
+      def sessions(account_id)
+        ended = database[:sessions].where(account_id: account_id, deleted_at: nil).exclude(ended_at: nil).select(:id)
+        database[:hand_marks].where(session_id: ended).distinct.select_map(:session_id)
+      end
+
       # @return [Array<String>] ids of the slides whose marks students may see
       def released(session_id) = slides_released(session_id).select_map(:slide_id)
 

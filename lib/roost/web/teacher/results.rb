@@ -14,6 +14,7 @@ module Roost
         rows = sessions.all_of(account_id)
         deleted = params["deleted"] && sessions.of_teacher(account_id, number("deleted"), deleted: true)
         page("results/index", title: "Results", rows: rows, seats: Store::Seats.new.count(rows.map(&:id)),
+                              to_mark: Operations::ToMark.new.call(account_id),
                               deleted: (deleted if deleted&.deleted),
                               deleted_lately: Store::PastSessions.new.deleted_lately(account_id))
       end
