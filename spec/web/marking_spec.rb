@@ -104,10 +104,36 @@ RSpec.describe "Marks by hand" do
     expect([own.call, earned.call.first[ids[0]]]).to eq([nil, nil])
   end
 
+  it "of a question with a key tell nothing in the copy while another class still has the question" do
+    command(session, "begin")
+    command(session, "jump", slide: "s3")
+    command(session, "open")
+    key = marsh_lesson.slide("s3").prompt.settings["keys"].first
+    save(session, take_seat(session, "Ada").first, "s3", picked(key))
+    command(session, "end")
+    database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
+    marking = Roost::Operations::MarkByHand.new
+    marking.call(account, session.id, "s3", { seats.first.id => "1" })
+    marking.release(account, session.id, "s3", true)
+    copy = lambda do
+      get Roost::Web::Copies.path(seats.first.id)
+      page.text.split.join(" ")[/Your teacher gave|✓ Right/]
+    end
+    other = Roost::Operations::StartSession.new.call(account, session.lesson_id, {}).value
+    expect(copy.call).to be_nil
+    command(other, "begin")
+    command(other, "end")
+    expect(copy.call).to eq("✓ Right")
+  end
+
   it "are one of five, of who answered, of a session of hers" do
     written("By smell", "")
     give("2", 0)
     expect([last_response.status, last_response.body.include?("A mark is 0, ¼, ½, ¾ or 1.")]).to eq([422, true])
+    give("1", 0)
+    post path, { "seats" => [seats.first.id.to_s] }, "HTTP_X_CSRF_TOKEN" => @token # no button pressed
+    expect([last_response.status, database[:hand_marks].count]).to eq([422, 1])
+    give("", 0)
     give("1", 1) # who wrote nothing
     expect(database[:hand_marks].count).to eq(0)
     other = teacher(email: "rook@heronsgate.example")

@@ -78,7 +78,7 @@ module Roost
       # @param where [Store::Sessions::Row, String] a session, or its code
       # @yieldreturn [Core::Reading] of ParticipantLookup::Comer
       def enter(where, **whose)
-        found = where.is_a?(String) ? JoinSession.session(where) : Core::Reading.ok(where)
+        found = where.is_a?(Store::Sessions::Row) ? Core::Reading.ok(where) : JoinSession.session(where)
         found.and_then do |row|
           next Core::Reading.refused(SENT_AWAY) if Store::Seats.new.sent_away?(row.id, STAYS_OUT, **whose)
 

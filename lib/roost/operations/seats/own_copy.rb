@@ -74,12 +74,14 @@ module Roost
         end
       end
 
-      # What the teacher has marked and lets students see tells at least how it went.
+      # What the teacher has marked and lets students see tells at least how it went; of a question with a key not while others
+      # may still answer it.
       def level(row, record, sittings, slide, seat_id, contested)
         return :key if row.options.released
 
         told = told_anyhow(row, record, sittings, slide, seat_id, contested)
-        told == :nothing && record.hand_mark(slide.id, seat_id) ? :outcome : told
+        seen = record.hand_mark(slide.id, seat_id) && !(contested && slide.prompt.keyed?)
+        told == :nothing && seen ? :outcome : told
       end
 
       def told_anyhow(row, record, sittings, slide, seat_id, contested)

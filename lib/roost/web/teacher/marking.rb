@@ -33,10 +33,10 @@ module Roost
           slide&.prompt ? [row, slide] : not_found
         end
 
-        # @return [Hash{Integer=>String}] seat id to mark
+        # @return [Hash{Integer=>String}] seat id to mark; without one that was pressed, none is taken back
         def marks
           given = params["marks"] if params["marks"].is_a?(Hash)
-          given ||= Array(params["seats"]).to_h { |seat| [seat, text("mark").to_s] }
+          given ||= Array(params["seats"]).to_h { |seat| [seat, text("mark") || "none"] }
           given.to_h { |seat, mark| [whole(seat), mark.to_s] }.except(nil)
         end
 
