@@ -61,7 +61,7 @@ module Roost
             "#{Why.number(numbers[:rest_spread])}) = #{Why.number(value)}."
         end,
         discrimination: lambda do |_, value|
-          "So it separates with #{Why.number(value)}: 1 is as well as can be, 0 not at all, below 0 the wrong way round."
+          "So it tells students apart by #{Why.number(value)}: 1 is as well as can be, 0 not at all, below 0 the wrong way round."
         end,
         variances: lambda do |numbers, value|
           "The #{numbers[:questions]} questions vary by #{Why.number(value)} taken one by one, the totals of " \
