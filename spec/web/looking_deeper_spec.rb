@@ -56,6 +56,27 @@ RSpec.describe "Results of a session" do
     expect([before["title"], after]).to eq(["Student 0", nil])
   end
 
+  it "count for whom the teacher says that the seat was" do
+    klass = Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value
+    Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm\nBo Lind").value)
+    ada, bo = Roost::Store::Students.new.of_class(klass)
+    database[:sessions].where(id: session.id).update(class_id: klass)
+    seats = [take_seat(session, "Cat").first, take_seat(session, "Dog").first].map { |seat| seat[:id] }
+    sign_in("falk@heronsgate.example")
+    path = "/results/#{session.id}/students/#{seats.first}"
+    post_form "#{path}/link", student: ada.id.to_s
+    get path
+    expect(text).to include("Counts for Ada Holm")
+    other = "/results/#{session.id}/students/#{seats.last}"
+    post_form "#{other}/link", student: ada.id.to_s
+    expect([last_response.status, text]).to match([422, include("has a seat of their own in this session")])
+    post_form "#{path}/link", student: ""
+    post_form "#{path}/link", student: bo.id.to_s
+    expect(Roost::Store::Seats.new.people(session.id)).to eq([bo.id])
+    post_form "#{path}/link", student: "999999"
+    expect(last_response.status).to eq(422)
+  end
+
   it "are compared with the last three sessions of the same class" do
     klass = Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value
     Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm").value)

@@ -101,12 +101,7 @@ module Roost
       def in?(session_id, seat_id) = database[:seats].where(session_id: session_id, id: seat_id, removed_at: nil).any?
 
       # @return [Boolean] whether the name was free
-      def rename(seat_id, name)
-        database.transaction(savepoint: true) { database[:seats].where(id: seat_id).update(name: name) }
-        true
-      rescue Sequel::UniqueConstraintViolation
-        false
-      end
+      def rename(seat_id, name) = change_unless_taken(seat_id, name: name)
 
       # Gives a seat to another device. What waits on the earlier one is known by the token it had.
       # @return [String] the token by which it is known from now on
@@ -167,6 +162,11 @@ module Roost
                         .update(student_id: student_id, team_id: team_id, time_factor: factor_of(student_id))
       end
 
+      # Ties a seat to another person, and leaves the team and the time that there was.
+      # @param student_id [Integer, nil]
+      # @return [Boolean] whether they had no other seat
+      def link(seat_id, student_id) = change_unless_taken(seat_id, student_id: student_id)
+
       # How much more time a student has, in all sessions of theirs that run.
       # @param factor [BigDecimal]
       def give_time_factor(student_id, factor)
@@ -224,6 +224,15 @@ module Roost
                                 Repository.epoch(away).as(:away_since), Repository.epoch(:joined_at).as(:came_at))
       end
       private :all_of_session
+
+      # @return [Boolean] whether nothing unique stood in the way
+      def change_unless_taken(seat_id, **columns)
+        database.transaction(savepoint: true) { database[:seats].where(id: seat_id).update(columns) }
+        true
+      rescue Sequel::UniqueConstraintViolation
+        false
+      end
+      private :change_unless_taken
 
       def self.digest(token) = Sequel.blob(Digest::SHA256.digest(token.to_s))
     end

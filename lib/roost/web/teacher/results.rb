@@ -85,6 +85,13 @@ module Roost
                                 devices: Store::Seats.new.devices([line.seat.id]).fetch(line.seat.id, []))
       end
 
+      # Whose seat it was.
+      post "/:id/students/:seat/link" do |id, seat_id|
+        row = own_session(id)
+        granted(Operations::LinkSeat.new.call(account_id, row.id, whole(seat_id), number("student")))
+        redirect "/results/#{row.id}/students/#{whole(seat_id)}", 303
+      end
+
       # What the teacher writes to a student about one answer.
       post "/:id/students/:seat/:slide/comment" do |id, seat_id, slide_id|
         row = own_session(id)
