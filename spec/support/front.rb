@@ -27,7 +27,7 @@ module Front
   def submit(form, **changed)
     sent = form.css("input, select, textarea").reject { |field| unsent?(field) }.group_by { |field| field["name"] }
     fields = sent.to_h do |name, all|
-      [name.delete_suffix("[]").to_sym, name.end_with?("[]") ? all.map { |each| value_of(each) } : value_of(all.first)]
+      [name.delete_suffix("[]").to_sym, name.end_with?("[]") ? all.map { |each| value_of(each) } : value_of(all.last)]
     end
     post_form form["action"] || form["hx-post"], **fields.merge(changed).compact
   end

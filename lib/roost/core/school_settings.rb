@@ -21,13 +21,15 @@ module Roost
       MOST_DOMAINS = 20
       GRADES = (0.01r..1000)
 
-      # @param form [Hash] "name", "time_zone", "language", "top_grade", "grade_step", "keep_days", "joining", "domains"
+      # @param form [Hash] "name", "time_zone", "language", "top_grade", "grade_step", "grade_table", "keep_days", "joining",
+      #   "domains"
       # @return [Reading] of Hash
       def self.read(form)
         chosen = { keep_days: KEEP.key?(form["keep_days"]) ? form["keep_days"][/\d+/]&.to_i : nil,
                    joining: JOINING.key?(form["joining"]) ? form["joining"] : "invited",
                    language: LANGUAGES.key?(form["language"]) ? form["language"] : "en" }
-        [named(form), zone(form["time_zone"]), grades(form), domains(form)].reduce(Reading.ok(chosen)) do |so_far, part|
+        [named(form), zone(form["time_zone"]), grades(form), table(form),
+         domains(form)].reduce(Reading.ok(chosen)) do |so_far, part|
           so_far.and_then { |settings| part.map { |more| settings.merge(more) } }
         end
       end
@@ -48,6 +50,12 @@ module Roost
         Reading.ok({ top_grade: top, grade_step: step })
       end
 
+      def self.table(form)
+        Text.read(form["grade_table"], limit: Grading::Scale::LIMIT, what: Grading::Scale::WHAT).and_then do |text|
+          Grading::Scale.read_table(text).map { { grade_table: text } }
+        end
+      end
+
       def self.domains(form)
         typed = form["domains"].to_s[0, 2000].downcase.split(/[\s,;]+/)
         domains = typed.map { |domain| domain.delete_prefix("@") }.reject(&:empty?).uniq
@@ -60,7 +68,7 @@ module Roost
 
         Reading.ok({ domains: domains })
       end
-      private_class_method :named, :zone, :grades, :domains
+      private_class_method :named, :zone, :grades, :table, :domains
     end
   end
 end

@@ -5,9 +5,11 @@ module Roost
     # A gradebook as a sheet: a row each student, a column each lesson or assignment, and all of it together.
     class GradeSheet
       NOT_THERE = "absent"
+      EXCUSED = "excused"
+      LATE = "late answers"
       WAITING = "to be marked"
 
-      # @param book [Core::Analysis::Gradebook]
+      # @param book [Core::Grading::Gradebook]
       # @param plain [#call] gives what stands in a cell
       # @param date [#call] gives a time as a day
       def initialize(book, plain, date:)
@@ -20,7 +22,7 @@ module Roost
       def to_csv
         heads = @book.columns.map { |column| "#{column.title} (#{@date.call(column.at)})" }
         lines = @book.students.map do |student|
-          [student.full_name, student.number, *@book.columns.map { |column| cell(@book.entry(student.id, column)) },
+          [student.full_name, student.number, *@book.columns.map { |column| cell(student, column) },
            @plain.call(@book.total(student.id))]
         end
         CsvText.of([["Student", "Number", *heads, "All"], *lines])
@@ -28,10 +30,13 @@ module Roost
 
       private
 
-      def cell(entry)
-        return NOT_THERE unless entry
+      def cell(student, column)
+        entry = @book.entry(student.id, column)
+        return column.own? ? "" : NOT_THERE unless entry
+        return EXCUSED if entry.excused
 
-        [@plain.call(entry), (WAITING if entry.waiting.positive?)].compact.reject(&:empty?).join(", ")
+        [@plain.call(entry), (NOT_THERE if entry.absent), (LATE if entry.late.positive?),
+         (WAITING if entry.waiting.positive?)].compact.reject(&:empty?).join(", ")
       end
     end
   end

@@ -27,7 +27,7 @@ module Roost
       SQL
       ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
              "counts boolean, tags text[], told boolean"
-      SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int, waiting int, told jsonb"
+      SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int, waiting int, late int, told jsonb"
       # Held while evidence is written. Two numbers, as all our locks of a session: one alone is a job's.
       LOCK = 77_814
       private_constant :DUE, :ROWS, :SEATS, :LOCK
@@ -106,13 +106,21 @@ module Roost
                                .select_hash(:session_id, Sequel.cast(Sequel.function(:sum, :waiting), Integer).as(:many))
       end
 
+      # How many questions that count each session had.
+      # @return [Hash{Integer=>Integer}]
+      def asked(session_ids)
+        database[:evidence].where(session_id: session_ids, counts: true).group(:session_id)
+                           .select_hash(:session_id, Sequel.function(:count, :slide_id).distinct.as(:many))
+      end
+
       # What students earned in sessions, as their teacher knows it.
-      # @return [Array<Hash>] :student_id, :session_id, :share (Rational or nil), :right, :marked, :points, :waiting
+      # @return [Array<Hash>] :student_id, :session_id, :share (Rational or nil), :right, :marked, :points, :waiting, :late
       def class_results(session_ids, student_ids)
         results = Sequel[:seat_results]
         rows = database[:seat_results].join(:seats, id: :seat_id)
                                       .where(results[:session_id] => session_ids, student_id: student_ids, removed_at: nil)
-                                      .select(:student_id, results[:session_id], :share, :right, :marked, :points, :waiting)
+                                      .select(:student_id, results[:session_id], :share, :right, :marked, :points, :waiting,
+                                              :late)
         rows.map { |row| row.merge(share: row[:share] && Rational(row[:share])) }
       end
 

@@ -7,8 +7,14 @@ module Roost
   module Store
     # The school's settings, who teaches here, and who is invited to.
     class School < Repository
-      Row = Struct.new(:name, :time_zone, :top_grade, :grade_step, :keep_days, :joining, :domains, :language,
+      Row = Struct.new(:name, :time_zone, :top_grade, :grade_step, :grade_table, :keep_days, :joining, :domains, :language,
                        keyword_init: true) do
+        # How a share is read as a grade here.
+        # @return [Core::Grading::Scale]
+        def scale
+          Core::Grading::Scale.new(top: top_grade, step: grade_step, table: Core::Grading::Scale.read_table(grade_table).value)
+        end
+
         # As a form says it (Core::SchoolSettings).
         def to_form
           to_h.transform_keys(&:to_s).merge("domains" => domains.join(", "), "keep_days" => keep_days.to_s,

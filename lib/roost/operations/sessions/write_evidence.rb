@@ -26,9 +26,10 @@ module Roost
          results.lines.map { |line| { **whose(line), **seat(line, results), told: told[line.seat.id] } }]
       end
 
-      # Whose it is, and how much of it waits to be marked.
+      # Whose it is, and how much of it waits to be marked, or came late and doesn't count.
       def whose(line)
-        { seat_id: line.seat.id, waiting: line.outcomes.count { |_, outcome| outcome.status == :to_mark } }
+        statuses = line.outcomes.each_value.map(&:status)
+        { seat_id: line.seat.id, waiting: statuses.count(:to_mark), late: statuses.count(:late) }
       end
 
       # As far as students may know.

@@ -15,7 +15,8 @@ module Roost
       MOST_DEPTH = 5
       # Parameters that may be lists or hold others.
       STRUCTURED = %w[prompt ids questions pictures picture_files picture_alts held held_names
-                      held_options apart same students classes sections seats marks].freeze
+                      held_options apart same students classes sections seats marks
+                      points was categories].freeze
       FORMS = %w[application/x-www-form-urlencoded multipart/form-data].freeze
       # What is sent where no form is, so that nobody takes it for one.
       NO_FORM = "application/octet-stream"

@@ -32,7 +32,22 @@ module Roost
         mean_of_attempts: ->(_, value) { "The mean share of all attempts: #{Why.percent(value)}." },
         earned_of_all: lambda do |numbers, value|
           dropped = numbers[:dropped].positive? ? ", the #{numbers[:dropped]} lowest left out" : ""
-          "Of #{numbers[:questions]} questions that were reached#{dropped}, #{Why.number(value)} were earned."
+          "Of #{Why.number(numbers[:questions])} questions or points#{dropped}, #{Why.number(value)} were earned."
+        end,
+        earned_weighted: lambda do |numbers, value|
+          dropped = numbers[:dropped].positive? ? " #{numbers[:dropped]} of the lowest left out." : ""
+          "Each column times its weight: #{Why.number(value)} of #{Why.number(numbers[:questions])}.#{dropped}"
+        end,
+        of_category: lambda do |numbers, value|
+          name = numbers[:name].empty? ? "Everything else" : numbers[:name]
+          "#{name}: #{Why.number(numbers[:earned])} ÷ #{Why.number(numbers[:possible])} = #{Why.percent(value)}, weight " \
+            "#{Why.number(numbers[:weight])}."
+        end,
+        weighted_mean: lambda do |numbers, value|
+          "Each times its weight, added up and divided by #{Why.number(numbers[:weight])}: #{Why.percent(value)}."
+        end,
+        by_table: lambda do |numbers, value|
+          numbers[:from] ? "From #{Why.number(numbers[:from] * 100)} % on it is #{value}." : "No grade begins that low."
         end,
         on_scale: ->(numbers, value) { "#{Why.number(numbers[:top])} × #{Why.percent(numbers[:share])} = #{Why.number(value)}." },
         to_step: ->(numbers, value) { "Rounded to steps of #{Why.number(numbers[:step])}, halves up: #{Why.number(value)}." },
