@@ -56,6 +56,34 @@ RSpec.describe "Results of a session" do
     expect([before["title"], after]).to eq(["Student 0", nil])
   end
 
+  def grid_rows
+    Nokogiri::HTML5(last_response.body).css(".grid tbody tr").map { |row| row.css("th, td").first(2).map { |cell| cell.text.strip } }
+  end
+
+  it "are read as signs, percent, times or answers, sorted by any column, on a phone one question at a time" do
+    held(key, wrong, key)
+    path = "/results/#{session.id}"
+    get "#{path}?as=percent&sort=s3"
+    expect(grid_rows).to eq([["Student 1", "0 %"], ["Student 0", "100 %"], ["Student 2", "100 %"]])
+    get "#{path}?as=percent&sort=s3&down=1"
+    expect(grid_rows.map(&:first)).to eq(["Student 2", "Student 0", "Student 1"])
+    expect(Nokogiri::HTML5(last_response.body).css("th[aria-sort]").map { |head| [head["aria-sort"], head["title"]] })
+      .to eq([["descending", marsh_lesson.slide("s3").name]])
+    get "#{path}?as=answer&sort=name&down=1"
+    expect(grid_rows.map(&:first)).to eq(["Student 2", "Student 1", "Student 0"])
+    expect(grid_rows.map(&:last).uniq.length).to eq(2)
+    expect(grid_rows.first.last).to include(marsh_lesson.slide("s3").prompt.choices.find { |option| option.id == key }.name)
+    get "#{path}?as=time"
+    expect(grid_rows.map(&:last)).to eq(["–"] * 3)
+    seat = Roost::Store::Seats.new.of(session.id).last.id
+    Roost::Store::Deliveries.new.note(session.id, "s3", [seat])
+    Roost::Store::Deliveries.new.backdate(seat, "s3", 7)
+    get "#{path}?as=time&sort=s3"
+    expect(grid_rows).to match([["Student 2", /\A[67] s\z/], ["Student 0", "–"], ["Student 1", "–"]])
+    get "#{path}?as=nonsense&sort=nothing&order=x&only=y"
+    expect([last_response.status, Nokogiri::HTML5(last_response.body).css("thead .is-only").length]).to eq([200, 1])
+  end
+
   it "count for whom the teacher says that the seat was" do
     klass = Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value
     Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm\nBo Lind").value)

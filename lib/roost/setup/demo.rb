@@ -45,6 +45,7 @@ module Roost
         Store::Bank.new.keep(account_id, Store::Lessons.new.find(account_id, lessons["voices-of-the-marsh"]).lesson.prompts,
                              taken_from: "Voices of the marsh")
         DemoTerm.new(account_id, lessons: lessons, classes: classes).call(most: sessions)
+        DemoGrades.new(account_id, class_id: classes["Year 7 Kestrel"]).call
         DemoAssignment.new(account_id, lesson_id: lessons["voices-of-the-marsh"], class_id: classes["Year 7 Kestrel"]).call
       end
 

@@ -187,6 +187,9 @@ module Roost
           [(seats[at - 1] if at.positive?), seats[at + 1]]
         end
 
+        # @param asked [Hash] how it is to be read
+        def grid_of(results, asked = {}) = ResultsGrid.new(results, asked)
+
         def sessions = Store::Sessions.new
 
         def question(row, slide_id)
