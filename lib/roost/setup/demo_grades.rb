@@ -14,8 +14,8 @@ module Roost
       end
 
       def call
-        rules = { "categories" => { "0" => { "name" => "Oral and sketching", "weight" => "1", "dropped" => "0" } }, "weight" => "2",
-                  "dropped" => "0", "by_column" => "0" }
+        rules = { "categories" => { "0" => { "name" => "Oral and sketching", "weight" => "1", "dropped" => "0" } },
+                  "weight" => "2", "dropped" => "0", "by_column" => "0" }
         Operations::KeepGradeRules.new.call(@account_id, @class_id, rules)
         category = Store::Gradebooks.new.rules(@account_id, @class_id).categories.first.id
         keys = COLUMNS.each_with_index.map do |column, place|
