@@ -20,7 +20,7 @@ RSpec.describe Roost::Operations::BringBack do
       save(row, seat, id, picked(option))
     end
     command(row, "end")
-    Roost::Store::Sessions.new.backdate(row.id, by: days * 86_400, lasting: 1800)
+    Roost::Store::SessionTimes.new.put_back(row.id, by: days * 86_400, lasting: 1800)
   end
 
   it "finds what a class should meet again, and makes an opener of it, in a lesson or by itself" do

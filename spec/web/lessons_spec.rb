@@ -23,6 +23,20 @@ RSpec.describe "The builder's saves" do
     expect(lesson.slide("s2").notes).to eq("wait")
   end
 
+  it "adds up the minutes that slides are planned to take, and refuses what is none" do
+    save("/slides/s1", rev: 1, minutes: "5")
+    save("/slides/s2", rev: 1, minutes: "12")
+    expect(Nokogiri::HTML5(last_response.body).text).to include("17 min planned")
+    save("/slides/s2", rev: 2, minutes: "a while", heading: "kept?")
+    expect([last_response.status,
+            last_response.body]).to match([422, include("Planned minutes are a whole number from 1 to 240")])
+    save("/slides/s2", rev: 2, minutes: "12", for_class: "0")
+    get "/lessons/#{id}"
+    expect(last_response.body).to include("5 min planned")
+    save("/slides/s1", rev: 2, minutes: "")
+    expect(lesson.planned_minutes).to be_nil
+  end
+
   it "refuses an overwritten version with 422 and one sentence" do
     save("/slides/s1", rev: 1, heading: "First")
     save("/slides/s1", rev: 1, heading: "Second")

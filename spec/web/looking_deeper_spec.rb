@@ -84,6 +84,16 @@ RSpec.describe "Results of a session" do
     expect([last_response.status, Nokogiri::HTML5(last_response.body).css("thead .is-only").length]).to eq([200, 1])
   end
 
+  it "tell the lesson as it went, slide by slide" do
+    held(key, wrong)
+    get "/results/#{session.id}/timeline"
+    page = Nokogiri::HTML5(last_response.body)
+    expect(page.css(".timeline-block").length).to be >= 2
+    names = page.css("tbody th").map(&:text)
+    expect(names).to eq([marsh_lesson.slides.first.name, marsh_lesson.slide("s3").name])
+    expect(page.css("tbody tr").last.css("td").map { |cell| cell.text.strip }[1]).to eq("2")
+  end
+
   it "count for whom the teacher says that the seat was" do
     klass = Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value
     Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm\nBo Lind").value)

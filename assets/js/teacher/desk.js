@@ -1,6 +1,7 @@
 // The Desk: buttons that give commands, and keys that press buttons. A command says
 // where to get to, or after what (data-after), so one that arrives twice does its work once; beyond
 // that, a second click within half a second is taken for the first.
+import "./elements/plan-drift.js";
 import { pressed } from "./keys.js";
 import { send } from "../shared/token.js";
 import { closeDialog, openDialog } from "./dialogs.js";

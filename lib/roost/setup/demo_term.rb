@@ -46,9 +46,18 @@ module Roost
           quiz ? work(row, lesson.slides_of(quiz), place, seats, source) : answer(row, stop, place, seats, source)
         end
         command(row, "end")
-        seats.each { |student, _number, seat_id| came_late(seat_id, source["late"][student.name]) }
         Store::Openings.new.tell_all(row.id)
-        Store::Sessions.new.backdate(row.id, by: source["days"] * 24 * 3600, lasting: LASTING)
+        Store::SessionTimes.new.put_back(row.id, by: source["days"] * 24 * 3600, lasting: LASTING, slots: slots(lesson, source))
+        seats.each { |student, _number, seat_id| came_late(seat_id, source["late"][student.name]) }
+      end
+
+      # How long each slide was up: questions longer than others, none as long as the next.
+      # @return [Hash{String=>Array(Float, Float)}] as shares of the lesson
+      def slots(lesson, source)
+        chance = Random.new(source["seed"])
+        weights = lesson.stops.map { |stop| (stop.prompt || lesson.quiz(stop.id) ? 3 : 2) * (0.6 + chance.rand) }
+        ends = weights.each_with_object([0.0]) { |weight, all| all << (all.last + (weight / weights.sum)) }
+        lesson.stops.map(&:id).zip(ends.each_cons(2)).to_h
       end
 
       # @return [Array<Array(Core::Practice::Student, Integer, Integer)>] with the number in the class and the seat

@@ -87,6 +87,12 @@ module Roost
         own(account_id).where(id: id).update(deleted_at: stamp) == 1
       end
 
+      # @return [Integer, nil] minutes that its slides for the class are planned to take; nil where nothing is
+      def planned_minutes(lesson_id)
+        planned = Sequel.lit("(document->>'minutes')::int")
+        database[:lesson_slides].where(lesson_id: lesson_id).exclude(Sequel.lit("document->>'for_class' = 'false'")).sum(planned)
+      end
+
       private
 
       def own(account_id) = database[:lessons].where(account_id: account_id)

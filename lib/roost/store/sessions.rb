@@ -12,13 +12,14 @@ module Roost
 
       ADVANCE = <<~SQL.freeze
         WITH event AS (
-          INSERT INTO session_events (session_id, version, command, arguments, account_id) VALUES (?, ?, ?, ?, ?)),
+          INSERT INTO session_events (session_id, version, command, arguments, account_id, slide_id)
+          VALUES (?, ?, ?, ?, ?, ?)),
         opened AS (#{Openings::KEEP})
         UPDATE sessions SET state = ?, version = ?, results_no = results_no + 1,
                             ended_at = CASE WHEN ? THEN coalesce(ended_at, clock_timestamp()) END
         WHERE id = ? RETURNING pg_notify(?, ?)
       SQL
-      ADVANCED = [*%i[id version command arguments account_id].map { |name| :"$#{name}" }, *Openings::PLACES,
+      ADVANCED = [*%i[id version command arguments account_id on_slide].map { |name| :"$#{name}" }, *Openings::PLACES,
                   *%i[state version ended id channel notice].map { |name| :"$#{name}" }].freeze
       private_constant :ADVANCE, :ADVANCED
       CODE_TRIES = 20
@@ -192,7 +193,8 @@ module Roost
         step = Core::Session::StepOn.between(row.state, state, version: version, lesson: row.lesson_version) if told
         prepared(:advance_session) { database[ADVANCE, *ADVANCED] }
           .call(id: row.id, state: Sequel.pg_jsonb(state.to_document), version: version, ended: state.ended?, command: command,
-                arguments: Sequel.pg_jsonb(arguments), account_id: account_id, **Notices.of(row.id, :state, step),
+                arguments: Sequel.pg_jsonb(arguments), account_id: account_id, on_slide: state.slide_id,
+                **Notices.of(row.id, :state, step),
                 **Openings.changed(row.state.facts.openings, state.facts.openings))
         Facts.new(database).keep(row.id, row.state.facts, state.facts, teams: !row.options.teams.empty?)
         version
@@ -212,17 +214,9 @@ module Roost
 
       # @return [Array<Core::Session::Record::Command>] in order
       def commands(id)
-        database[:session_events].where(session_id: id).order(:version)
-                                 .select(Sequel[:command].as(:name), :arguments, :account_id, Repository.epoch(:at).as(:at))
+        about = [Sequel[:command].as(:name), :arguments, :account_id, :slide_id, Repository.epoch(:at).as(:at)]
+        database[:session_events].where(session_id: id).order(:version).select(*about)
                                  .map { |row| Core::Session::Record::Command.new(**row, arguments: row[:arguments].to_h).freeze }
-      end
-
-      # Puts an ended session back in time, for demo data.
-      # @param by [Integer] seconds between its end and now
-      # @param lasting [Integer] seconds between its beginning and its end
-      def backdate(id, by:, lasting:)
-        back = ->(seconds) { Sequel.lit("now() - make_interval(secs => ?)", seconds) }
-        database[:sessions].where(id: id).update(created_at: back.call(by + lasting), ended_at: back.call(by))
       end
 
       private

@@ -26,6 +26,27 @@ RSpec.describe Roost::Core::Session::Views do
     expect(described_class.screen(moment(*closed)).seat_statuses).to eq(%i[answered answered away])
   end
 
+  # Planned: slides of 2, none and 4 minutes, the last of them asked at 100.
+  describe "beside what was planned" do
+    let(:lesson) do
+      minutes = { "s1" => 2, "s3" => 4 }
+      marsh_lesson.with(slides: marsh_lesson.slides.map { |each| each.with(minutes: minutes[each.id]) })
+    end
+
+    it "tells the teacher, and nobody else, how many minutes the lesson is behind or ahead" do
+      plan = described_class::Desk.of(moment(*asking)).plan
+      expect([plan.from, plan.to]).to eq([120, 360])
+      expect([100, 159, 161, 300, 460, 519, 521, 1060].map { |now| plan.behind(now) }).to eq([-2, -1, 0, 0, 0, 0, 1, 10])
+      expect(described_class.screen(moment(*asking)).to_h.keys).not_to include(:plan)
+    end
+
+    it "says nothing where nothing was planned" do
+      bare = marsh_lesson
+      allow(self).to receive(:lesson).and_return(bare)
+      expect(described_class::Desk.of(moment(*asking)).plan).to be_nil
+    end
+  end
+
   it "puts nothing on the class screen that the teacher has not put there" do
     screen = described_class.screen(moment(*closed))
     expect([screen.tally, screen.standings, screen.names]).to all(be_nil)

@@ -74,6 +74,15 @@ module Roost
 
       def prompts = class_slides.select(&:prompt)
 
+      # As long as the teacher means it to take, as far as she has said.
+      # @param upto [String, nil] only up to and with this slide
+      # @return [Integer, nil] minutes; nil where nothing is planned
+      def planned_minutes(upto: nil)
+        slides = upto ? class_slides.first(class_slides.index { |slide| slide.id == upto }.to_i + 1) : class_slides
+        planned = slides.filter_map(&:minutes)
+        planned.sum if planned.any? || (upto && planned_minutes)
+      end
+
       # @return [Section, nil]
       def section_of(slide_id) = sections.of(slide_id)
 

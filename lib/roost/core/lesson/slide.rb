@@ -16,6 +16,7 @@ module Roost
     # spoken::      Clip with the teacher's spoken instructions
     # video::       Clip with captions and the part to play
     # web::         address of an embedded page, or ""
+    # minutes::     as long as the teacher means to stay on it, or nil
     # kept::        questions of other kinds that this slide asked before: kind to document, the
     #               latest last; only while it is being edited
     class Slide
@@ -26,8 +27,11 @@ module Roost
       NAMES = { title: "The name", heading: "The heading", text: "The text", aside: "The second column",
                 notes: "The notes" }.freeze
       BLANK = { rev: 1, title: "", heading: "", text: "", aside: "", notes: "", arrangement: "beside", for_class: true,
-                pictures: [].freeze, sound: nil, spoken: nil, video: nil, web: "", prompt: nil, kept: {}.freeze }.freeze
+                pictures: [].freeze, sound: nil, spoken: nil, video: nil, web: "", minutes: nil, prompt: nil,
+                kept: {}.freeze }.freeze
       MOST_PICTURES = 20
+      MINUTES = (1..240)
+      NO_MINUTES = "Planned minutes are a whole number from 1 to 240, or empty."
       # As how many words a picture counts (rules.md, points).
       PICTURE_WORDS = 6
       CLIPS = %i[sound spoken video].freeze
@@ -99,15 +103,17 @@ module Roost
       #
       # @param form [Hash{String=>Object}] the texts, "arrangement", "for_class", "web",
       #   "picture_files" and "picture_alts" side by side, "picture_do" ("remove:FILE" or
-      #   "earlier:FILE"), "video_from", "video_to", and "prompt" with the settings of its kind
+      #   "earlier:FILE"), "video_from", "video_to", "minutes", and "prompt" with the settings of its kind
       # @return [Reading] of the changed slide
       def edited(form)
         read_texts(form).and_then do |texts|
           read_pictures(form).and_then do |shown|
             WebPage.read(form.fetch("web", web)).and_then do |address|
               read_video(form).and_then do |clip|
-                read_prompt(form["prompt"]).map do |asked|
-                  with(**texts, **choices(form), pictures: shown, web: address, video: clip, prompt: asked)
+                read_minutes(form).and_then do |planned|
+                  read_prompt(form["prompt"]).map do |asked|
+                    with(**texts, **choices(form), pictures: shown, web: address, video: clip, minutes: planned, prompt: asked)
+                  end
                 end
               end
             end
@@ -221,6 +227,14 @@ module Roost
 
       def read_video(form)
         video && form.key?("video_from") ? video.playing(form["video_from"], form["video_to"]) : Reading.ok(video)
+      end
+
+      def read_minutes(form)
+        return Reading.ok(minutes) unless form.key?("minutes")
+
+        typed = form["minutes"].to_s.strip
+        planned = typed.match?(/\A\d{1,3}\z/) ? typed.to_i : nil
+        typed.empty? || MINUTES.cover?(planned) ? Reading.ok(planned) : Reading.refused(NO_MINUTES)
       end
 
       def read_prompt(form)

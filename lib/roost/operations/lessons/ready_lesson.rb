@@ -36,7 +36,7 @@ module Roost
       end
 
       def slide(account_id, source, number)
-        words = source.slice("heading", "notes", "aside", "arrangement", "for_class", "web").transform_keys(&:to_sym)
+        words = source.slice("heading", "notes", "aside", "arrangement", "for_class", "web", "minutes").transform_keys(&:to_sym)
         drawings = source.fetch("drawings", []).map { |name| drawing(account_id, name) }
         Core::Slide.new(id: "s#{number}", **words, text: source["text"].to_s.strip, **clips(account_id, source),
                         prompt: source["prompt"] && prompt(account_id, source["prompt"], "p#{number}"),

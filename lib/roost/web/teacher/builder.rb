@@ -7,7 +7,7 @@ module Roost
     class Builder < TeacherApp
       helpers LessonPages, ChosenSlides
 
-      SLIDE_FIELDS = %w[title heading text aside notes arrangement for_class web picture_files picture_alts picture_do
+      SLIDE_FIELDS = %w[title heading text aside notes minutes arrangement for_class web picture_files picture_alts picture_do
                         video_from video_to prompt].freeze
 
       get "/:id" do

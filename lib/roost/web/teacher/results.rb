@@ -28,6 +28,14 @@ module Roost
 
       get("/:id/questions") { |id| show(id, "results/questions", "Questions") }
 
+      # The lesson as it went.
+      get "/:id/timeline" do |id|
+        row = own_session(id)
+        not_found unless row.ended_at && !row.self_paced
+        timeline = Core::Analysis::Timeline.new(Store::Records.new.whole(row), ended_at: row.ended_at.to_f)
+        page("results/timeline", title: "#{row.title}: as it went", row: row, timeline: timeline)
+      end
+
       # What the teacher's pen has left, page by page.
       get "/:id/drawn" do |id|
         row = own_session(id)
@@ -170,6 +178,15 @@ module Roost
             [board ? "Blank page #{board + 1}" : slide.name, view.dup.tap { |copy| copy.ink = sheet }]
           end
         end
+
+        # What was put up, in words.
+        def shown_as(what)
+          { "results" => "answers", "key" => "the right answer", "standings" => "standings",
+            "spotlight" => "spotlight" }.fetch(what)
+        end
+
+        # @return [String] SVG
+        def timeline_svg(timeline) = TimelineDrawing.new(timeline, clock: method(:clock), minutes: method(:minutes)).svg
 
         # Questions by number, each with the way to what was answered.
         # @return [String] HTML

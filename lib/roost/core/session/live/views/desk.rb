@@ -14,15 +14,27 @@ module Roost
         # longer:: how many have more time, where it is closed for the others; told:: whether the present question is settled,
         # though it is open again
         # pairs:: how often the class was put into groups
+        # plan:: Plan of where the lesson should be by now; nil where nothing was planned
         # step:: the command that makes sense next: :answers (open or close), :results, :key, :standings or :eyes
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :seat_statuses, :tally, :entries,
                           :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
                           :keypads, :set_aside, :gave, :class_name, :last_time, :step, :pairs, :teams, :dealing, :boards,
-                          :grid, :longer, :told, :by_hand, keyword_init: true)
+                          :grid, :longer, :told, :by_hand, :plan, keyword_init: true)
 
         # What the Desk shows, put together from a moment.
         class Desk
           Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
+          # begun_at:: epoch seconds; from, to:: seconds after it between which the class should be on this slide
+          Plan = Struct.new(:begun_at, :from, :to, keyword_init: true) do
+            # @param now [Float] epoch seconds
+            # @return [Integer] whole minutes that it is behind, negative ahead, 0 as planned
+            def behind(now)
+              passed = now - begun_at
+              return ((passed - to) / 60).to_i if passed > to
+
+              passed < from ? -((from - passed) / 60).to_i : 0
+            end
+          end
           # typed:: what can't be read as an answer, in place of a value; conflicting_version:: what another window wrote
           Entry = Struct.new(:seat_id, :name, :value, :typed, :conflicting_version, :remark, :writing, :unfinished, :late,
                              :let_count, :by_line, :spotlit, :received_at, keyword_init: true)
@@ -73,7 +85,17 @@ module Roost
             # What was, and what comes.
             def lesson(moment)
               { sheet: sheet(moment), following: moment.lesson.neighbour(moment.state.slide_id, 1),
-                last_time: moment.last_time, for_teacher: for_teacher(moment) }
+                last_time: moment.last_time, for_teacher: for_teacher(moment), plan: plan(moment) }
+            end
+
+            # Where the lesson should be by now.
+            def plan(moment)
+              state = moment.state
+              slide = state.live? && state.begun_at && moment.lesson.slide(state.slide_id)
+              upto = slide && moment.lesson.planned_minutes(upto: slide.id)
+              return nil unless upto
+
+              Plan.new(begun_at: state.begun_at, from: (upto - slide.minutes.to_i) * 60, to: upto * 60).freeze
             end
 
             def step(moment)
