@@ -205,7 +205,7 @@ module Roost
         end
 
         # @param asked [Hash] how it is to be read
-        def grid_of(results, asked = {}) = ResultsGrid.new(results, asked)
+        def grid_of(results, asked = {}, path: nil) = ResultsGrid.new(results, asked, path: path)
 
         def sessions = Store::Sessions.new
 

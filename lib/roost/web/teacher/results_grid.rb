@@ -15,9 +15,11 @@ module Roost
       attr_reader :results, :reading, :order, :sort
 
       # @param results [Core::Analysis::Results]
+      # @param path [String, nil] of the page, where heads of columns sort by them; nil on paper
       # @param asked [Hash] as the address says: "as", "order", "sort" (one of SORTS, or a slide), "down", "only" (a slide)
-      def initialize(results, asked = {})
+      def initialize(results, asked = {}, path: nil)
         @results = results
+        @path = path
         @reading = READINGS.key?(asked["as"]) && readings.key?(asked["as"]) ? asked["as"] : "right"
         @order = ORDERS.key?(asked["order"]) ? asked["order"] : "lesson"
         @sort = sorts.key?(asked["sort"]) || slide(asked["sort"]) ? asked["sort"] : "name"
@@ -59,9 +61,24 @@ module Roost
 
       def down? = @down
 
-      # @return [String] of the address that sorts by this, the other way round where it does already
+      # The head of a column, which sorts by it, the other way round where it does already.
+      # @return [String] HTML
+      def head(name, words)
+        words = Rack::Utils.escape_html(words)
+        return words unless @path
+
+        query = address("sort" => name, "down" => sort == name && !down? ? "1" : nil)
+        %(<a href="#{@path}?#{Rack::Utils.escape_html(query)}">#{words}</a>)
+      end
+
+      # For readers who don't see the arrow.
+      # @return [String] an attribute; "" of a column that is not sorted by
       def sorted(name)
-        address("sort" => name, "down" => sort == name && !down? ? "1" : nil)
+        if @path && sort == name
+          %( aria-sort="#{down? ? "descending" : "ascending"}")
+        else
+          ""
+        end
       end
 
       # @param changed [Hash{String=>String, nil}]
@@ -70,10 +87,6 @@ module Roost
         asked = { "as" => reading, "order" => order, "sort" => sort, "down" => ("1" if down?), "only" => @only }.merge(changed)
         URI.encode_www_form(asked.compact)
       end
-
-      # For readers who don't see the arrow.
-      # @return [String, nil] "ascending", "descending", nil of a column that is not sorted by
-      def direction(name) = ((down? ? "descending" : "ascending") if sort == name)
 
       # What stands in a cell, in words; nil where the sign says all.
       # @return [String, nil]
