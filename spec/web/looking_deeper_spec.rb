@@ -94,6 +94,25 @@ RSpec.describe "Results of a session" do
     expect(page.css("tbody tr").last.css("td").map { |cell| cell.text.strip }[1]).to eq("2")
   end
 
+  it "tell how the same question went before, and so does the question bank" do
+    held(key, key, wrong)
+    row = kept_session(account)
+    command(row, "begin")
+    command(row, "jump", slide: "s3")
+    save(row, take_seat(row, "Ada").first, "s3", picked(wrong))
+    command(row, "end")
+    Roost::Operations::WriteEvidence.new.call([session.id, row.id])
+    get "/results/#{row.id}/questions"
+    link = Nokogiri::HTML5(last_response.body).at_css("a[href$='/sessions']")
+    expect(link.text).to eq("Asked 2 times, 0 to 67 % right")
+    get link["href"]
+    cells = Nokogiri::HTML5(last_response.body).css("tbody tr").map { |each| each.css("td").map { |cell| cell.text.strip } }
+    expect(cells.map { |each| each[1..2] }).to eq([["1", "0 %"], ["3", "67 %"]])
+    Roost::Store::Bank.new.keep(account, [marsh_lesson.slide("s3")], taken_from: "Birds")
+    get "/bank"
+    expect(text).to include("Asked 2 times, 0 to 67 % right")
+  end
+
   it "count for whom the teacher says that the seat was" do
     klass = Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value
     Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm\nBo Lind").value)

@@ -10,10 +10,11 @@ module Roost
       ROSTERS = 77_821 # of a lock
       private_constant :ROSTERS
 
+      # shares_figures:: whether colleagues see how questions went in it, without names
       # students:: how many are in it now; mine:: whether it is the asking teacher's own; sourced_id:: by which other
       # programs know it (OneRoster); rostered:: whether that came from outside
       Row = Struct.new(:id, :name, :subject, :year, :students, :mine, :owner, :created_at, :archived, :deleted,
-                       :sourced_id, :rostered, :code, :by_first_name, keyword_init: true)
+                       :sourced_id, :rostered, :code, :by_first_name, :shares_figures, keyword_init: true)
 
       # @param archived [Boolean] those of earlier years instead
       # @return [Array<Row>] by name
@@ -110,7 +111,8 @@ module Roost
       end
 
       def read_all(dataset, account_id)
-        columns = %i[id account_id name subject year created_at archived_at deleted_at sourced_id rostered code by_first_name]
+        columns = %i[id account_id name subject year created_at archived_at deleted_at sourced_id rostered code by_first_name
+                     shares_figures]
         columns.map! { |name| Sequel[:classes][name] }
         dataset.join(:accounts, id: Sequel[:classes][:account_id])
                .order(Sequel.function(:lower, Sequel[:classes][:name]), Sequel[:classes][:id])

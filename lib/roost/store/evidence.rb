@@ -6,6 +6,7 @@ module Roost
     # session went, and is then written anew by the next who looks (Operations::WriteEvidence).
     class Evidence < Repository
       FRESH = 2 # seconds
+      MOST_ASKED = 2_000 # sessions of one question, or of those of a page, the latest
       # What was earned on one question in one session. earned:: sum of the marks (Rational); many:: how many were marked
       Question = Struct.new(:session_id, :slide_id, :origin, :earned, :many, keyword_init: true) do
         # @return [Rational] the mean mark
@@ -28,9 +29,10 @@ module Roost
       ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
              "counts boolean, tags text[], told boolean"
       SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int, waiting int, late int, told jsonb"
+      QUESTIONS = "slide_id text, origin text, students int, earned text, discrimination float"
       # Held while evidence is written. Two numbers, as all our locks of a session: one alone is a job's.
       LOCK = 77_814
-      private_constant :DUE, :ROWS, :SEATS, :LOCK
+      private_constant :DUE, :ROWS, :SEATS, :QUESTIONS, :LOCK
 
       # How it went has changed.
       def changed(session_id)
@@ -42,7 +44,8 @@ module Roost
       def due(session_ids) = session_ids.empty? ? [] : database[DUE, { ids: session_ids }].map { |row| row[:id] }
 
       # Puts other evidence in the place of what there was, unless somebody else has done so meanwhile.
-      # @yieldreturn [Array(Array<Hash>, Array<Hash>)] columns of evidence and of seat_results, as the session stands now
+      # @yieldreturn [Array(Array<Hash>, Array<Hash>, Array<Hash>)] columns of evidence, of seat_results and of question_results,
+      #   as the session stands now
       # @return [Boolean] whether it was written
       def renew(session_id)
         transaction do
@@ -52,9 +55,10 @@ module Roost
           # What changes while the rows are worked out counts on, so that they are written again.
           now = Sequel.function(:clock_timestamp)
           number, now = database[:sessions].where(id: session_id).get([:results_no, now.as(:now)])
-          questions, seats = yield
-          replace(:evidence, session_id, ROWS, questions)
+          marks, seats, questions = yield
+          replace(:evidence, session_id, ROWS, marks)
           replace(:seat_results, session_id, SEATS, seats)
+          replace(:question_results, session_id, QUESTIONS, questions)
           database[:sessions].where(id: session_id).update(evidence_no: number, evidenced_at: now)
           true
         end
@@ -72,6 +76,24 @@ module Roost
           question.earned += Rational(row[:earned].to_i, row[:mark_den])
           question.many += row[:many]
         end.each_value(&:freeze).values
+      end
+
+      # The same questions wherever they were asked, by sessions of a teacher and of classes whose teachers let colleagues see how
+      # questions went, the latter without names and not of a few students.
+      # @param origins [Array<String>]
+      # @return [Hash{String=>Array<Core::Analysis::OverSessions::Asked>}]
+      def over_sessions(account_id, origins)
+        sessions, results = %i[sessions question_results].map { |table| Sequel[table] }
+        mine = { sessions[:account_id] => account_id }
+        open = Sequel[:classes][:shares_figures] & (results[:students] >= Core::Analysis::OverSessions::LEAST_OF_OTHERS)
+        rows = database[:question_results].join(:sessions, id: results[:session_id]).left_join(:classes, id: sessions[:class_id])
+                                          .where(results[:origin] => origins, sessions[:deleted_at] => nil)
+                                          .where(Sequel.|(mine, open)).reverse(sessions[:ended_at]).limit(MOST_ASKED)
+        rows.select(results[:session_id], results[:slide_id], results[:origin], :students, :earned, :discrimination,
+                    Sequel.case({ mine => true }, false).as(:mine), sessions[:title], sessions[:class_name],
+                    Repository.epoch(sessions[:ended_at]).as(:at)).to_hash_groups(:origin).transform_values do |all|
+          all.map { |row| asked_row(row) }
+        end
       end
 
       # Of what students may know.
@@ -147,6 +169,12 @@ module Roost
       end
 
       private
+
+      # Of a colleague's, nothing that says whose it is.
+      def asked_row(row)
+        about = row[:mine] ? row : row.merge(title: nil, class_name: nil)
+        Core::Analysis::OverSessions::Asked.new(**about.except(:origin), earned: Rational(row[:earned])).freeze
+      end
 
       def replace(table, session_id, columns, rows)
         database[table].where(session_id: session_id).delete

@@ -31,7 +31,8 @@ module Roost
       FOR_TEACHERS = { "/today" => [Today], "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank],
                        "/standards" => [Standards],
                        "/classes" => [Mastery, Grades, Classes], "/assignments" => [Assignments],
-                       "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk], "/results" => [Marking, Results],
+                       "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk],
+                       "/results" => [Marking, LessonPast, Results],
                        "/account" => [Account], "/school" => [School], "/" => [FrontDoor] }.freeze
 
       # Where what is sent is JSON or a picture, and no form.

@@ -11,7 +11,7 @@ module Roost
       # @return [Core::Reading] of the id of a new class
       def create(account_id, form) = read(form, LIMITS.keys).map { |about| Store::Classes.new.create(account_id, about) }
 
-      # @param form [Hash] as above, and "sorted_by" ("first" or "family" names); what is not in it stays
+      # @param form [Hash] as above, and "sorted_by" ("first" or "family" names), "shares_figures"; what is not in it stays
       # @return [Core::Reading, nil] of the class's id; nil unless it is hers
       def change(account_id, id, form)
         classes = Store::Classes.new
@@ -19,6 +19,7 @@ module Roost
 
         read(form, LIMITS.keys.select { |field| form.key?(field.to_s) }).map do |about|
           about = about.merge(by_first_name: form["sorted_by"] == "first") if form.key?("sorted_by")
+          about = about.merge(shares_figures: form["shares_figures"] == "1") if form.key?("shares_figures")
           classes.change(id, about) if about.any?
           id
         end

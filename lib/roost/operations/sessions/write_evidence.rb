@@ -14,7 +14,7 @@ module Roost
       private
 
       # @param row [Store::Sessions::Row]
-      # @return [Array(Array<Hash>, Array<Hash>)] of questions and of seats
+      # @return [Array(Array<Hash>, Array<Hash>, Array<Hash>)] of marks, of seats and of questions
       def earned(row)
         # Practice students would keep a question from having been passed over.
         seats = Store::Seats.new.of(row.id).reject(&:practice)
@@ -23,7 +23,13 @@ module Roost
         released = record.hand.any? ? Store::HandMarks.new.released(row.id) : []
         told = record.hand.any? ? as_told(row, record) : {}
         [results.slides.flat_map { |slide| rows(record, slide, results.lines, told: released.include?(slide.id)) },
-         results.lines.map { |line| { **whose(line), **seat(line, results), told: told[line.seat.id] } }]
+         results.lines.map { |line| { **whose(line), **seat(line, results), told: told[line.seat.id] } },
+         results.items.all.map { |item| question(item) }]
+      end
+
+      def question(item)
+        { slide_id: item.slide.id, origin: item.slide.prompt.origin, students: item.students,
+          earned: (item.facility * item.students).to_s, discrimination: item.discrimination }
       end
 
       # Whose it is, and how much of it waits to be marked, or came late and doesn't count.

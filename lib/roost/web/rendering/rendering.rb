@@ -27,6 +27,7 @@ module Roost
       Plants = Web::Plants
       Strokes = Web::Strokes
       Why = Web::Why
+      Asked = Web::Asked
       Kinds = Web::Kinds
       SeatNews = Web::SeatNews
       RunningTotals = Web::RunningTotals

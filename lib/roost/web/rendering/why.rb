@@ -78,6 +78,10 @@ module Roost
         discrimination: lambda do |_, value|
           "So it tells students apart by #{Why.number(value)}: 1 is as well as can be, 0 not at all, below 0 the wrong way round."
         end,
+        mean_discrimination: lambda do |numbers, value|
+          "The mean of #{numbers[:sessions]} #{numbers[:sessions] == 1 ? "session" : "sessions"}, each by how many of " \
+            "#{numbers[:students]} students it had: #{Why.number(value)}."
+        end,
         variances: lambda do |numbers, value|
           "The #{numbers[:questions]} questions vary by #{Why.number(value)} taken one by one, the totals of " \
             "#{numbers[:students]} students by #{Why.number(numbers[:of_totals])}."

@@ -4,6 +4,11 @@ module Roost
   module Web
     # What the pages that show the question bank share.
     module BankPages
+      # How the questions that were found went, wherever they were asked.
+      # @param found [Array<Store::Bank::Row>]
+      # @return [Hash{String=>Core::Analysis::OverSessions}] by origin
+      def asked_before(found) = Operations::OverSessions.new.call(account_id, found.map { |row| row.slide.prompt.origin }.uniq)
+
       # What a page with the bank on it needs: what was found, and the tags to choose from.
       def bank_page
         bank = Store::Bank.new

@@ -4,6 +4,8 @@ module Roost
   module Web
     # Looking back: sessions that have run, per question and per student, and as a sheet.
     class Results < TeacherApp
+      helpers ResultPages
+
       # What a change did, by the word that the address carries.
       CHANGES = { "both" => "Corrected, here and in the lesson. All marks and points are computed anew.",
                   "session" => "Fixed for this session. All marks and points have been recalculated.",
@@ -27,22 +29,6 @@ module Roost
       end
 
       get("/:id/questions") { |id| show(id, "results/questions", "Questions") }
-
-      # The lesson as it went.
-      get "/:id/timeline" do |id|
-        row = own_session(id)
-        not_found unless row.ended_at && !row.self_paced
-        timeline = Core::Analysis::Timeline.new(Store::Records.new.whole(row), ended_at: row.ended_at.to_f)
-        page("results/timeline", title: "#{row.title}: as it went", row: row, timeline: timeline)
-      end
-
-      # What the teacher's pen has left, page by page.
-      get "/:id/drawn" do |id|
-        row = own_session(id)
-        pages = drawn_pages(row)
-        not_found if pages.empty?
-        page("results/board", title: "Drawn in #{row.title}", row: row, pages: pages)
-      end
 
       # Correcting a question: a page of its own, or the inside of a dialog at the Desk.
       get "/:id/questions/:slide/key" do |id, slide_id|
@@ -164,30 +150,6 @@ module Roost
       end
 
       helpers do
-        def drawn?(row) = Store::Ink.new.pages(row.id).any?
-
-        # @return [Array<Array(String, Core::Session::Views::Screen)>] names of pages and what stood there, slides as they
-        #   were asked
-        def drawn_pages(row)
-          lesson = sessions.lesson_of(row)
-          (row.state.inked & Store::Ink.new.pages(row.id)).map do |name|
-            board = row.state.boards.each_index.find { |number| Core::Session::Ink.board(number) == name }
-            slide = lesson.stop(name) || lesson.class_slides.first
-            view = Core::Session::Views.screen(Core::Session::Preview.of(lesson, slide.id))
-            sheet = Core::Session::Views::Sheet.new(page: name, paper: board && row.state.boards[board], pen: false)
-            [board ? "Blank page #{board + 1}" : slide.name, view.dup.tap { |copy| copy.ink = sheet }]
-          end
-        end
-
-        # What was put up, in words.
-        def shown_as(what)
-          { "results" => "answers", "key" => "the right answer", "standings" => "standings",
-            "spotlight" => "spotlight" }.fetch(what)
-        end
-
-        # @return [String] SVG
-        def timeline_svg(timeline) = TimelineDrawing.new(timeline, clock: method(:clock), minutes: method(:minutes)).svg
-
         # Questions by number, each with the way to what was answered.
         # @return [String] HTML
         def questions_of(row, slides, results)
@@ -204,16 +166,16 @@ module Roost
           [(seats[at - 1] if at.positive?), seats[at + 1]]
         end
 
+        # How the questions of a session went wherever they were asked.
+        # @return [Hash{String=>Core::Analysis::OverSessions}] by origin
+        def over_sessions(results)
+          @over_sessions ||= Operations::OverSessions.new.call(account_id, results.slides.map do |slide|
+            slide.prompt.origin
+          end.uniq)
+        end
+
         # @param asked [Hash] how it is to be read
         def grid_of(results, asked = {}, path: nil) = ResultsGrid.new(results, asked, path: path)
-
-        def sessions = Store::Sessions.new
-
-        def question(row, slide_id)
-          slide = sessions.lesson_of(row).slide(slide_id)
-          not_found unless slide&.prompt
-          slide.prompt.class.keyable? ? slide : not_found
-        end
 
         # The Desk hears of it by its stream.
         def changed(row, slide_id, change)

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # A session looked back on beyond marks: as it went in time, what was drawn, and its questions in other sessions.
+    class LessonPast < TeacherApp
+      helpers ResultPages
+
+      # The lesson as it went.
+      get "/:id/timeline" do |id|
+        row = own_session(id)
+        not_found unless row.ended_at && !row.self_paced
+        timeline = Core::Analysis::Timeline.new(Store::Records.new.whole(row), ended_at: row.ended_at.to_f)
+        page("results/timeline", title: "#{row.title}: as it went", row: row, timeline: timeline)
+      end
+
+      # What the teacher's pen has left, page by page.
+      get "/:id/drawn" do |id|
+        row = own_session(id)
+        pages = drawn_pages(row)
+        not_found if pages.empty?
+        page("results/board", title: "Drawn in #{row.title}", row: row, pages: pages)
+      end
+
+      # The same question wherever it was asked.
+      get "/:id/questions/:slide/sessions" do |id, slide_id|
+        row = own_session(id)
+        slide = question(row, slide_id)
+        over = Operations::OverSessions.new.call(account_id, [slide.prompt.origin])[slide.prompt.origin] || not_found
+        page("results/over_sessions", title: slide.name, row: row, slide: slide, over: over)
+      end
+
+      helpers do
+        # @return [Array<Array(String, Core::Session::Views::Screen)>] names of pages and what stood there, slides as they
+        #   were asked
+        def drawn_pages(row)
+          lesson = sessions.lesson_of(row)
+          (row.state.inked & Store::Ink.new.pages(row.id)).map do |name|
+            board = row.state.boards.each_index.find { |number| Core::Session::Ink.board(number) == name }
+            slide = lesson.stop(name) || lesson.class_slides.first
+            view = Core::Session::Views.screen(Core::Session::Preview.of(lesson, slide.id))
+            sheet = Core::Session::Views::Sheet.new(page: name, paper: board && row.state.boards[board], pen: false)
+            [board ? "Blank page #{board + 1}" : slide.name, view.dup.tap { |copy| copy.ink = sheet }]
+          end
+        end
+
+        # What was put up, in words.
+        def shown_as(what)
+          { "results" => "answers", "key" => "the right answer", "standings" => "standings",
+            "spotlight" => "spotlight" }.fetch(what)
+        end
+
+        # @return [String] SVG
+        def timeline_svg(timeline) = TimelineDrawing.new(timeline, clock: method(:clock), minutes: method(:minutes)).svg
+      end
+    end
+  end
+end

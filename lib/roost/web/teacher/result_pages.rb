@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Roost
+  module Web
+    # What the pages of a session's results share.
+    module ResultPages
+      # Whether the teacher's pen has left anything.
+      def drawn?(row) = Store::Ink.new.pages(row.id).any?
+
+      def sessions = Store::Sessions.new
+
+      # @return [Core::Slide] whose question can have a key
+      def question(row, slide_id)
+        slide = sessions.lesson_of(row).slide(slide_id)
+        not_found unless slide&.prompt
+        slide.prompt.class.keyable? ? slide : not_found
+      end
+    end
+  end
+end
