@@ -8,8 +8,8 @@ module Roost
       PERIODS = { "all" => nil, "term" => 120, "month" => 31 }.freeze # days back
 
       # students:: Array of Core::Student, as on the class list; names:: Array of String, what questions are about
-      # cells:: Hash of [student id, name] to Core::Analysis::Mastery::Cell
-      Overview = Struct.new(:students, :names, :cells, keyword_init: true) do
+      # cells:: Hash of [student id, name] to Core::Analysis::Mastery::Cell; line:: from which share on they have it
+      Overview = Struct.new(:students, :names, :cells, :line, keyword_init: true) do
         def cell(student, name) = cells[[student.id, name]]
 
         # @return [Array<Core::Student>] who don't have it yet, those of whom too little was seen left out
@@ -26,7 +26,8 @@ module Roost
         students = Store::Students.new.of_class(class_id)
         by_name = evidence(account_id, class_id, students, PERIODS[period])
         cells = by_name.transform_values { |earned| Core::Analysis::Mastery.cell(earned, line: line) }
-        Overview.new(students: students, names: by_name.keys.map(&:last).uniq.sort_by(&:downcase), cells: cells).freeze
+        Overview.new(students: students, names: by_name.keys.map(&:last).uniq.sort_by(&:downcase), cells: cells,
+                     line: line).freeze
       end
 
       # A question by which somebody was seen, with the mark it earned.

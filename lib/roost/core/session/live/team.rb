@@ -8,8 +8,8 @@ module Roost
         # Plants of the marsh; each has a drawing.
         self::NAMES = %w[Reed Sedge Willow Iris Mint Thistle Clover Lily].freeze
         self::COUNTS = (2..self::NAMES.length)
-        # More than a class has groups.
-        self::MOST = 12
+        # More than a class has groups, also where they are pairs.
+        self::MOST = 30
         # How seats come to their teams.
         self::WAYS = { "" => "No teams", "dealt" => "Evenly, as students join", "groups" => "From the class's groups",
                        "chosen" => "Students choose" }.freeze
@@ -20,7 +20,8 @@ module Roost
         # @param groups [Array<String>] of a class, as they stand with its students
         # @return [Array<Array(String, Integer)>] those that are there, by name, with marks
         def self.of_groups(groups)
-          groups.map(&:strip).reject(&:empty?).uniq.sort_by(&:downcase).first(self::MOST).each_with_index
+          groups.map(&:strip).reject(&:empty?).uniq.sort_by { |name| name.downcase.gsub(/\d+/) { |digits| digits.rjust(4, "0") } }
+                .first(self::MOST).each_with_index
                 .map { |name, place| [name, place % self::NAMES.length] }
         end
 
