@@ -26,6 +26,7 @@ module Roost
     # subtopics::   Array of a teacher's own words; standards:: Array of codes
     # bloom::       one of BLOOM, or ""; depth:: 1 to 4 (Webb's depth of knowledge), or nil
     # practice::    true when its marks don't count in results
+    # closing::     true when it asks what the class thought of the lesson
     # may_change::  whether an answer handed in may be changed; nil: as the session says
     class Prompt
       extend Forwardable
@@ -38,7 +39,7 @@ module Roost
       DEPTHS = { 1 => "recall", 2 => "skill or concept", 3 => "strategic thinking", 4 => "extended thinking" }.freeze
       MAY_CHANGE = { "" => nil, "yes" => true, "no" => false }.freeze
       COMMON = { "time_limit" => nil, "points" => nil, "poll" => false, "explanation" => "", "hint" => "",
-                 "subtopics" => [], "standards" => [], "bloom" => "", "depth" => nil, "practice" => false,
+                 "subtopics" => [], "standards" => [], "bloom" => "", "depth" => nil, "practice" => false, "closing" => false,
                  "may_change" => nil }.freeze
 
       # Settings with which the kind can be asked on the spot, by what the button says.
@@ -147,6 +148,9 @@ module Roost
 
       # Whether its marks count in results.
       def counts? = !settings["practice"]
+
+      # Whether it asks what the class thought of the lesson, and is looked at over time.
+      def closing? = settings["closing"] && !keyed?
 
       def may_change = settings["may_change"]
 

@@ -26,6 +26,7 @@ module Roost
       DIFFICULTY = /\Adifficulty (?<value>-?\d+(?:\.\d+)?)\z/
       # For a poll that has a key all the same.
       COMMON_RULES = { "opinion" => { "poll" => "1" }, "practice only" => { "practice" => "1" },
+                       "closing question" => { "closing" => "1" },
                        "may be changed" => { "may_change" => "yes" }, "stands" => { "may_change" => "no" } }.freeze
       FIELDS = { "Question" => "heading", "Text" => "text", "Second column" => "aside", "Name" => "title",
                  "Notes" => "notes" }.freeze

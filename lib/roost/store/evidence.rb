@@ -26,13 +26,17 @@ module Roost
              AND (SELECT received_at FROM answers WHERE session_id = sessions.id ORDER BY seq DESC LIMIT 1)
                  > evidenced_at - make_interval(secs => #{FRESH}))
       SQL
-      ROWS = "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, seconds float, " \
-             "counts boolean, tags text[], told boolean"
-      SEATS = "seat_id bigint, share text, \"right\" int, marked int, points int, waiting int, late int, told jsonb"
-      QUESTIONS = "slide_id text, origin text, students int, earned text, discrimination float"
+      # What is written of a session: tables, and the columns of their rows.
+      WRITTEN = {
+        evidence: "seat_id bigint, slide_id text, attempt int, origin text, mark_num int, mark_den int, weight int, " \
+                  "seconds float, counts boolean, tags text[], told boolean",
+        seat_results: "seat_id bigint, share text, \"right\" int, marked int, points int, waiting int, late int, told jsonb",
+        question_results: "slide_id text, origin text, students int, earned text, discrimination float",
+        closing_results: "slide_id text, asked text, students int, given jsonb"
+      }.freeze
       # Held while evidence is written. Two numbers, as all our locks of a session: one alone is a job's.
       LOCK = 77_814
-      private_constant :DUE, :ROWS, :SEATS, :QUESTIONS, :LOCK
+      private_constant :DUE, :WRITTEN, :LOCK
 
       # How it went has changed.
       def changed(session_id)
@@ -44,8 +48,7 @@ module Roost
       def due(session_ids) = session_ids.empty? ? [] : database[DUE, { ids: session_ids }].map { |row| row[:id] }
 
       # Puts other evidence in the place of what there was, unless somebody else has done so meanwhile.
-      # @yieldreturn [Array(Array<Hash>, Array<Hash>, Array<Hash>)] columns of evidence, of seat_results and of question_results,
-      #   as the session stands now
+      # @yieldreturn [Hash{Symbol=>Array<Hash>}] rows of each of WRITTEN, as the session stands now
       # @return [Boolean] whether it was written
       def renew(session_id)
         transaction do
@@ -55,10 +58,8 @@ module Roost
           # What changes while the rows are worked out counts on, so that they are written again.
           now = Sequel.function(:clock_timestamp)
           number, now = database[:sessions].where(id: session_id).get([:results_no, now.as(:now)])
-          marks, seats, questions = yield
-          replace(:evidence, session_id, ROWS, marks)
-          replace(:seat_results, session_id, SEATS, seats)
-          replace(:question_results, session_id, QUESTIONS, questions)
+          rows = yield
+          WRITTEN.each { |table, columns| replace(table, session_id, columns, rows.fetch(table)) }
           database[:sessions].where(id: session_id).update(evidence_no: number, evidenced_at: now)
           true
         end
@@ -94,6 +95,22 @@ module Roost
                     Repository.epoch(sessions[:ended_at]).as(:at)).to_hash_groups(:origin).transform_values do |all|
           all.map { |row| asked_row(row) }
         end
+      end
+
+      # How questions that count went.
+      # @return [Array<Hash>] :session_id, :slide_id, :origin, :students, :share (Rational)
+      def question_results(session_ids)
+        rows = database[:question_results].where(session_id: session_ids)
+        rows.map do |row|
+          row.slice(:session_id, :slide_id, :origin, :students).merge(share: Rational(row[:earned]) / row[:students])
+        end
+      end
+
+      # What classes gave to closing questions.
+      # @return [Array<Hash>] :session_id, :asked, :students, :given (Array of [String, Integer])
+      def closing(session_ids)
+        rows = database[:closing_results].where(session_id: session_ids).order(:session_id, :slide_id)
+        rows.map { |row| row.slice(:session_id, :asked, :students).merge(given: row[:given].to_a.map(&:to_a)) }
       end
 
       # Of what students may know.

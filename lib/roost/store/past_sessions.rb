@@ -47,6 +47,16 @@ module Roost
                            .select_map(%i[class_id created_at])
       end
 
+      # @return [Array<Array(Row, Float)>] a teacher's assignments to a class that are not withdrawn, with when they close, those
+      #   that close last first
+      def assignments_of_class(account_id, class_id, most)
+        given = database[:assignments].join(:sessions, id: :session_id)
+                                      .where(account_id: account_id, class_id: class_id, deleted_at: nil, unassigned_at: nil)
+        closes = given.reverse(:closes_at, :session_id).limit(most).select(:session_id, Repository.epoch(:closes_at).as(:at))
+                      .as_hash(:session_id, :at)
+        by_id(closes.keys).sort_by { |id, _| -closes.fetch(id) }.map { |id, row| [row, closes.fetch(id)] }
+      end
+
       # @return [Array<Row>] a teacher's live sessions that have ended, latest first
       def ended_live(account_id, most)
         with_now.where(account_id: account_id, deleted_at: nil, self_paced: false).exclude(ended_at: nil)

@@ -87,6 +87,13 @@ module Roost
         database[:seats].where(session_id: session_id, removed_at: nil).exclude(student_id: nil).select_map(:student_id)
       end
 
+      # @param student_ids [Array<Integer>]
+      # @return [Hash{Integer=>Integer}] session to how many of them had a seat there and came
+      def came(session_ids, student_ids)
+        database[:seats].where(session_id: session_ids, student_id: student_ids, removed_at: nil).group_and_count(:session_id)
+                        .as_hash(:session_id, :count)
+      end
+
       # @return [Integer, nil] whose seat it is
       def student(seat_id) = database[:seats].where(id: seat_id).get(:student_id)
 

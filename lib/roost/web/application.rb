@@ -30,7 +30,8 @@ module Roost
                  "/keypads" => [Keypads] }.freeze
       FOR_TEACHERS = { "/today" => [Today], "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank],
                        "/standards" => [Standards],
-                       "/classes" => [Mastery, Groups, Grades, Classes], "/assignments" => [Assignments],
+                       "/classes" => [Mastery, Groups, Grades, ClassTime, ClassStudents, Classes],
+                       "/assignments" => [Assignments],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk],
                        "/results" => [Marking, LessonPast, Results],
                        "/account" => [Account], "/school" => [School], "/" => [FrontDoor] }.freeze

@@ -64,7 +64,7 @@ module Roost
 
         def read_choices(form)
           choices = {}
-          %w[poll practice].each { |name| choices[name] = form[name] == "1" if form.key?(name) }
+          %w[poll practice closing].each { |name| choices[name] = form[name] == "1" if form.key?(name) }
           choices["bloom"] = Core::Prompt::BLOOM.include?(form["bloom"]) ? form["bloom"] : "" if form.key?("bloom")
           choices["depth"] = Core::Prompt::DEPTHS.keys.find { |depth| depth.to_s == form["depth"] } if form.key?("depth")
           choices["may_change"] = Core::Prompt::MAY_CHANGE[form["may_change"]] if form.key?("may_change")

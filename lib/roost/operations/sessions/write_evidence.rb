@@ -4,6 +4,9 @@ module Roost
   module Operations
     # Writes what was earned in sessions that have ended (Store::Evidence), where what stands there is not how they stand now.
     class WriteEvidence
+      SAID = 300 # characters of one answer to a closing question
+      MOST_SAID = 60
+
       # @param session_ids [Array<Integer>]
       # @return [Array<Integer>] of them, those that were written
       def call(session_ids)
@@ -14,7 +17,7 @@ module Roost
       private
 
       # @param row [Store::Sessions::Row]
-      # @return [Array(Array<Hash>, Array<Hash>, Array<Hash>)] of marks, of seats and of questions
+      # @return [Hash{Symbol=>Array<Hash>}] see Store::Evidence#renew
       def earned(row)
         # Practice students would keep a question from having been passed over.
         seats = Store::Seats.new.of(row.id).reject(&:practice)
@@ -22,9 +25,19 @@ module Roost
         results = Core::Analysis::Results.new(record)
         released = record.hand.any? ? Store::HandMarks.new.released(row.id) : []
         told = record.hand.any? ? as_told(row, record) : {}
-        [results.slides.flat_map { |slide| rows(record, slide, results.lines, told: released.include?(slide.id)) },
-         results.lines.map { |line| { **whose(line), **seat(line, results), told: told[line.seat.id] } },
-         results.items.all.map { |item| question(item) }]
+        { evidence: results.slides.flat_map { |slide| rows(record, slide, results.lines, told: released.include?(slide.id)) },
+          seat_results: results.lines.map { |line| { **whose(line), **seat(line, results), told: told[line.seat.id] } },
+          question_results: results.items.all.map { |item| question(item) },
+          closing_results: results.slides.select { |slide| slide.prompt.closing? }.filter_map { |slide| closing(record, slide) } }
+      end
+
+      # What was said how often, without names.
+      def closing(record, slide)
+        given = record.given(slide.id).values.map { |answer| slide.prompt.plain(answer.value).to_s[0, SAID] }.reject(&:empty?)
+        return nil if given.empty?
+
+        said = given.tally.sort_by { |words, many| [-many, words] }.first(MOST_SAID)
+        { slide_id: slide.id, asked: slide.name, students: given.length, given: said }
       end
 
       def question(item)

@@ -4,6 +4,7 @@ module Roost
   module Web
     # Classes and who is in them.
     class Classes < TeacherApp
+      MOST_ASSIGNMENTS = 10
       helpers LessonPages
 
       get "/" do
@@ -19,7 +20,6 @@ module Roost
       end
 
       # Listed with a student.
-      MOST_SESSIONS = 60
 
       get("/roster") { page("classes/roster", title: "Import classes (OneRoster)") }
 
@@ -142,45 +142,10 @@ module Roost
         redirect "/classes/#{number("id")}?code=new#code", 303
       end
 
-      post "/:id/students/:student/pass" do
-        renewed = students.passes([student.id]).any?
-        Operations::StudentPasses.new.renew(account_id, our_class.id, student.id) || not_found
-        redirect "/classes/#{our_class.id}/students/#{student.id}#{"?pass=new" if renewed}", 303
-      end
-
       post "/:id/move" do
         ids = Array(params["students"]).filter_map { |id| whole(id) }
         granted(Operations::KeepStudent.new.move(account_id, number("id"), number("to"), ids, stay: params["stay"] == "1"))
         redirect "/classes/#{number("to")}", 303
-      end
-
-      get "/:id/students/:student" do
-        page("classes/student", title: student.name, row: our_class, student: student,
-                                classes: students.classes_of(student.id), saved: params["saved"],
-                                sessions: Store::PastSessions.new.of_student(account_id, student.id, MOST_SESSIONS),
-                                pass: students.passes([student.id])[student.id], renewed: params["pass"] == "new")
-      end
-
-      post "/:id/students/:student" do
-        granted(Operations::KeepStudent.new.change(account_id, number("id"), number("student"), params))
-        redirect "/classes/#{number("id")}/students/#{number("student")}?saved=1", 303
-      end
-
-      post "/:id/students/:student/out" do
-        out = params["out"] == "1"
-        gone = Operations::KeepStudent.new.take_out(account_id, number("id"), number("student"), out: out) || not_found
-        redirect "/classes/#{number("id")}#{"?out=#{gone.id}" if out}", 303
-      end
-
-      get "/:id/students/:student/delete" do
-        page("classes/delete", title: "Delete #{student.name}", row: our_class, student: student,
-                               classes: students.classes_of(student.id))
-      end
-
-      post "/:id/students/:student/delete" do
-        deleted = params["deleted"] == "1"
-        granted(Operations::KeepStudent.new.delete(account_id, number("id"), number("student"), deleted: deleted))
-        redirect "/classes/#{number("id")}#{"?deleted=#{number("student")}" if deleted}", 303
       end
 
       helpers do
@@ -188,9 +153,11 @@ module Roost
 
         def students = Store::Students.new
 
-        def our_class = @our_class ||= classes.find(account_id, number("id")) || not_found
+        # The latest of them.
+        # @return [Array<Array(Store::Sessions::Row, Float)>]
+        def assignments = Store::PastSessions.new.assignments_of_class(account_id, our_class.id, MOST_ASSIGNMENTS)
 
-        def student = @student ||= students.find(our_class.id, number("student")) || not_found
+        def our_class = @our_class ||= classes.find(account_id, number("id")) || not_found
 
         def show_class
           out = params["out"] && students.find(our_class.id, number("out"))

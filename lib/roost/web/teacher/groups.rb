@@ -51,15 +51,14 @@ module Roost
 
         # @param kept [Hash{Integer=>String}, nil] student to number, as it was saved
         def about(kept = nil)
-          groups = if kept
-                     by_number = overview.students.group_by do |student|
-                       kept[student.id].to_s
-                     end.reject { |number, _| number.empty? }
-                     by_number.sort_by { |number, _| number.to_i }.map(&:last)
-                   else
-                     Operations::GroupClass.new.propose(overview, names, way: way, size: size, seed: seed)
-                   end
+          groups = kept ? by_number(kept) : Operations::GroupClass.new.propose(overview, names, way: way, size: size, seed: seed)
           { klass: klass, overview: overview, names: names, groups: groups }
+        end
+
+        # @return [Array<Array<Core::Student>>]
+        def by_number(kept)
+          grouped = overview.students.reject { |student| kept[student.id].to_s.empty? }
+          grouped.group_by { |student| kept[student.id].to_i }.sort.map(&:last)
         end
 
         # What is known of a student in what groups are made on.
