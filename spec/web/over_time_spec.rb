@@ -40,7 +40,7 @@ RSpec.describe "A class over time" do
 
   it "tells who came, what was right week by week, what was missed, and what the class thought" do
     get "/classes/#{klass}/over-time"
-    expect(page.css(".chart-dot title").map(&:text)).to match([/60 %/, /20 %/])
+    expect(page.css(".time-dot title").map(&:text)).to match([/60 %/, /20 %/])
     rows = page.css("tbody tr").map { |row| row.css("th, td").drop(1).map { |cell| cell.text.strip } }
     expect(rows).to eq([["Food", "5 of 5", "20 %"], ["Birds", "5 of 5", "60 %"]])
     expect(text).to include("Most missed").and include("20 % right, of 5")
@@ -54,9 +54,9 @@ RSpec.describe "A class over time" do
 
   it "shows a student's line, and names nobody else in it" do
     get "/classes/#{klass}/students/#{students[1].id}"
-    expect(page.css(".chart-dot title").map(&:text)).to match([/\ABirds, .*: 100 %/, /\AFood, .*: 0 %/])
+    expect(page.css(".time-dot title").map(&:text)).to match([/\ABirds, .*: 100 %/, /\AFood, .*: 0 %/])
     expect(page.css("#student-results").text).not_to match(/Ada|Cleo/)
-    expect(page.css(".chart-band").length).to eq(1)
+    expect(page.css(".time-band").length).to eq(1)
   end
 
   it "says so where there is nothing yet, and is nobody else's" do

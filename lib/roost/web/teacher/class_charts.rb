@@ -20,7 +20,8 @@ module Roost
           said = "#{session.title}, #{date(session.at)}: #{percent(share)}"
           TimeChart::Point.new(at: session.at, share: share, band: session.quartiles, said: said).freeze
         end
-        TimeChart.new(points, name: "Share right by session: #{points.map(&:said).join("; ")}", date: method(:date)).svg
+        TimeChart.new(points, name: "Share right by session: #{points.map(&:said).join("; ")}", date: method(:date),
+width: 420).svg
       end
     end
   end
