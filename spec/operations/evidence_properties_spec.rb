@@ -42,7 +42,7 @@ RSpec.describe Roost::Operations::WriteEvidence, "over made-up terms" do
 
   # What is changed afterwards, each kind of change about another question or seat than the others, so that they commute.
   def changes(chance)
-    marks = Array.new(came) { Roost::Operations::MarkByHand::MARKS.sample(random: chance) }
+    marks = Array.new(came) { Roost::Core::Grading::HandMark::QUARTERS.sample(random: chance) }
     { key: chance.rand < 0.7 && "o#{chance.rand(2..3)}", aside: chance.rand < 0.6, marks: chance.rand < 0.8 && marks,
       taken_back: chance.rand < 0.5 && chance.rand(came), linked: chance.rand < 0.5 }
   end

@@ -160,4 +160,132 @@ RSpec.describe "Marks by hand" do
     get "/results"
     expect(page.text).not_to include("to mark")
   end
+
+  describe "by a rubric" do
+    let(:rubric) { "Content: missing 0, in part 1, complete 2\nLanguage: hard to read 0, clear 1" }
+    let(:session) do
+      marked = marsh_lesson.slide("s4").prompt.with_settings("rubric" => rubric, "rubric_shown" => true)
+      slides = marsh_lesson.slides.map { |each| each.id == "s4" ? each.with(prompt: marked) : each }
+      kept_session(account, marsh_lesson.with(slides: slides))
+    end
+
+    it "are levels of each criterion, kept and told with them" do
+      written("By smell", "By the stars")
+      get path
+      form = page.at_css(".mark-group form")
+      expect(form.css("legend").map(&:text)).to eq(%w[Content Language])
+      submit(form, "levels[0]": "1", "levels[1]": "1")
+      expect(results.lines.first.outcomes["s4"].mark).to eq(2/3r)
+      expect(page.css(".mark-group.is-done input[checked]").map { |input| input["value"] }).to eq(%w[1 1])
+      get "/results/#{session.id}/students/#{seats.first.id}"
+      expect(page.text).to include("Content: in part (1 of 2), Language: clear (1 of 1)")
+      get Roost::Web::Copies.path(seats.first.id)
+      expect(page.text).not_to include("in part (1 of 2)")
+      post "#{path}/released", { "released" => "1" }, "HTTP_X_CSRF_TOKEN" => @token
+      get Roost::Web::Copies.path(seats.first.id)
+      expect(page.text).to include("Content: in part (1 of 2)")
+    end
+
+    it "need a level for each criterion, and are undone with their levels" do
+      written("By smell")
+      get path
+      submit(page.at_css(".mark-group form"), "levels[0]": "1")
+      expect([last_response.status, page.text]).to match([422, include("Choose a level for each criterion.")])
+      [%w[1 0], %w[2 1]].each do |content, language|
+        get path
+        submit(page.at_css(".mark-group form"), "levels[0]": content, "levels[1]": language)
+      end
+      submit(page.at_css("form.note"))
+      expect(results.lines.first.outcomes["s4"].mark).to eq(1/3r)
+    end
+
+    it "is shown to students while they answer, where the teacher wants that" do
+      command(session, "begin")
+      command(session, "jump", slide: "s4")
+      command(session, "open")
+      _, token = take_seat(session, "Ada")
+      get "/seat/#{token}"
+      expect(page.at_css("details.hint").text.split.join(" ")).to include("How this is marked").and include("complete (2)")
+    end
+  end
+
+  it "are given in points of the question, too" do
+    written("By smell")
+    get path
+    submit(page.at_css(".mark-points"), points: "62,5")
+    expect(results.lines.first.outcomes["s4"].mark).to eq(5/8r)
+    expect(page.at_css(".mark-points input.is-points")["value"]).to eq("62.5")
+    submit(page.at_css(".mark-points"), points: "101")
+    expect([last_response.status, page.text]).to match([422, include("Points are a number from 0 to 100, in halves.")])
+  end
+
+  it "come with stamps from the teacher's own list and with words, undone together" do
+    written("By smell", "By the stars", "by the stars")
+    get path
+    submit(page.at_css("form[action$='/stamps']"), stamps: "Well argued = 1\nSay why = ½\nLovely")
+    get path
+    form = page.at_css(".mark-group form[action*='/stamp?']")
+    submit(form, stamp: form.css("button")[1]["value"])
+    comments = -> { seats.map { |seat| Roost::Store::Comments.new.of([seat.id])[[seat.id, "s4"]]&.of(1).to_s } }
+    expect([statuses, comments.call]).to eq([%i[to_mark part part], ["", "Say why", "Say why"]])
+    group = page.css(".mark-group").find { |each| each.text.include?("By the stars") }
+    submit(group.at_css("form[action*='/comment?']"), text: "And how?")
+    expect(comments.call).to eq(["", "Say why\nAnd how?", "Say why\nAnd how?"])
+    submit(page.at_css("form.note"))
+    expect(comments.call).to eq(["", "Say why", "Say why"])
+    submit(page.at_css("form[action$='/stamps']") || (get(path) && page.at_css("form[action$='/stamps']")), stamps: "Good = 2/3")
+    expect([last_response.status, page.text]).to match([422, include("the mark of a stamp is 0, 1/4, 1/2, 3/4 or 1")])
+    rook = teacher(email: "rook@heronsgate.example")
+    stamp = Roost::Store::Stamps.new.of(account).first.id
+    expect(Roost::Operations::StampAnswers.new.call(rook, session.id, "s4", [seats.first.id], stamp)).not_to be_ok
+    expect(Roost::Operations::StampAnswers.new.comment(rook, session.id, "s4", [seats.first.id], "x")).to be_nil
+  end
+
+  describe "by two" do
+    let!(:rook) { teacher(email: "rook@heronsgate.example", name: "Mr Rook") }
+
+    it "are asked of a colleague, who sees no names and whose marks count nowhere, and are compared" do
+      written(*Array.new(10) { |at| "Answer #{at}" })
+      get path
+      submit(page.at_css("#two-who-mark form:last-of-type"), email: "nobody@heronsgate.example")
+      expect(last_response.status).to eq(422)
+      get path
+      submit(page.at_css("#two-who-mark form:last-of-type"), email: "rook@heronsgate.example")
+      ours = seats.each_with_index.to_h { |seat, at| [seat.id, at < 5 ? "1" : "0"] }
+      theirs = seats.each_with_index.to_h { |seat, at| [seat.id, at < 6 ? "1" : "0"] }
+      Roost::Operations::MarkByHand.new.call(account, session.id, "s4", ours)
+      clear_cookies
+      sign_in("rook@heronsgate.example")
+      get "/results"
+      get page.at_css(".note a")["href"]
+      expect(page.css(".mark-group").length).to eq(10)
+      expect(page.text).not_to match(/Student \d.*Student 9/m)
+      expect(Roost::Operations::MarkSecond.new.call(rook, session.id, "s4", theirs)).to be_ok
+      expect(results.lines.map { |line| line.outcomes["s4"].mark }).to eq(([1] * 5) + ([0] * 5))
+      get path
+      expect(last_response.status).to eq(404)
+      clear_cookies
+      sign_in("falk@heronsgate.example")
+      get path
+      get page.at_css("#two-who-mark a")["href"]
+      # po = 0.9, pe = 0.5·0.6 + 0.5·0.4 = 0.5, κ = 0.8
+      expect(page.text.split.join(" ")).to include("you gave the same to 90 % of 10 answers; κ = 0.80")
+      expect(page.css("tbody tr").first.text).to include("differs")
+      submit(page.css("form").find { |form| form.text.split.join(" ").include?("Take Mr Rook's") })
+      expect(results.lines.count { |line| line.outcomes["s4"].mark == 1 }).to eq(6)
+    end
+
+    it "of a question that nobody asked them to mark are refused" do
+      written("By smell")
+      second = Roost::Operations::MarkSecond.new
+      expect(second.call(rook, session.id, "s4", { seats.first.id => "1" })).to be_nil
+      expect(second.ask(rook, session.id, "s4", "falk@heronsgate.example")).to be_nil
+      expect(second.ask(account, session.id, "s4", "falk@heronsgate.example")).not_to be_ok
+      second.ask(account, session.id, "s4", "rook@heronsgate.example")
+      expect(second.call(rook, session.id, "s3", { seats.first.id => "1" })).to be_nil
+      expect(second.call(rook, session.id, "s4", { seats.first.id => "1" })).to be_ok
+      second.ask_no_more(account, session.id, "s4", rook)
+      expect([second.call(rook, session.id, "s4", {}), database[:second_marks].count]).to eq([nil, 0])
+    end
+  end
 end

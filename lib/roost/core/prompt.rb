@@ -27,6 +27,7 @@ module Roost
     # bloom::       one of BLOOM, or ""; depth:: 1 to 4 (Webb's depth of knowledge), or nil
     # practice::    true when its marks don't count in results
     # closing::     true when it asks what the class thought of the lesson
+    # rubric::      text of a Grading::Rubric; rubric_shown:: true when students see it before they answer
     # may_change::  whether an answer handed in may be changed; nil: as the session says
     class Prompt
       extend Forwardable
@@ -40,6 +41,8 @@ module Roost
       MAY_CHANGE = { "" => nil, "yes" => true, "no" => false }.freeze
       COMMON = { "time_limit" => nil, "points" => nil, "poll" => false, "explanation" => "", "hint" => "",
                  "subtopics" => [], "standards" => [], "bloom" => "", "depth" => nil, "practice" => false, "closing" => false,
+                 "rubric" => "",
+                 "rubric_shown" => false,
                  "may_change" => nil }.freeze
 
       # Settings with which the kind can be asked on the spot, by what the button says.
@@ -148,6 +151,13 @@ module Roost
 
       # Whether its marks count in results.
       def counts? = !settings["practice"]
+
+      # How it is marked by hand, where that is said.
+      # @return [Grading::Rubric, nil]
+      def rubric = (Grading::Rubric.read(settings["rubric"]).value unless keyed?)
+
+      # Whether students see the rubric before they answer.
+      def rubric_shown? = settings["rubric_shown"] && !rubric.nil?
 
       # Whether it asks what the class thought of the lesson, and is looked at over time.
       def closing? = settings["closing"] && !keyed?

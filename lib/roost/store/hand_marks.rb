@@ -15,7 +15,33 @@ module Roost
         end
       end
 
-      # @param marks [Hash{Array(Integer, Integer)=>Rational, nil}] seat and attempt to mark; nil takes it back
+      # @return [Hash{Array(Integer, Integer)=>Core::Grading::HandMark}] seat and attempt to what was given to a question
+      def written(session_id, slide_id)
+        database[:hand_marks].where(session_id: session_id, slide_id: slide_id)
+                             .to_h { |row| [row.values_at(:seat_id, :attempt), HandMarks.read(row)] }
+      end
+
+      # What a seat was given by the levels of rubrics.
+      # @param released [Boolean] only what students may see
+      # @return [Hash{String=>Array<Integer>}] slide to levels, of the latest attempt
+      def levels(session_id, seat_id, released: false)
+        rows = database[:hand_marks].where(session_id: session_id, seat_id: seat_id).exclude(levels: nil).order(:attempt)
+        rows = rows.where(slide_id: slides_released(session_id)) if released
+        rows.to_h { |row| [row[:slide_id], row[:levels].to_a] }
+      end
+
+      # @return [Core::Grading::HandMark] of a row with a mark
+      def self.read(row)
+        Core::Grading::HandMark.new(mark: Rational(row[:mark_num], row[:mark_den]), levels: row[:levels]&.to_a).freeze
+      end
+
+      # @return [Hash] columns of a mark
+      def self.columns(mark)
+        { mark_num: mark.mark.numerator, mark_den: mark.mark.denominator,
+          levels: mark.levels && Sequel.pg_array(mark.levels, :integer) }
+      end
+
+      # @param marks [Hash{Array(Integer, Integer)=>Core::Grading::HandMark, nil}] seat and attempt to mark; nil takes it back
       # @param account_id [Integer] who gives them
       def put(session_id, slide_id, marks, account_id:)
         transaction do
@@ -50,8 +76,7 @@ module Roost
       def slides_released(session_id) = database[:released_marks].where(session_id: session_id).select(:slide_id)
 
       def give(answer, mark, account_id)
-        given = { mark_num: mark.numerator, mark_den: mark.denominator, account_id: account_id,
-                  marked_at: Sequel.function(:clock_timestamp) }
+        given = { **HandMarks.columns(mark), account_id: account_id, marked_at: Sequel.function(:clock_timestamp) }
         database[:hand_marks].insert_conflict(target: %i[seat_id slide_id attempt], update: given).insert(**answer, **given)
       end
     end

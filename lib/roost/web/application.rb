@@ -33,7 +33,7 @@ module Roost
                        "/classes" => [Mastery, Groups, Grades, ClassTime, ClassStudents, Classes],
                        "/assignments" => [Assignments],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk],
-                       "/results" => [Marking, LessonPast, Results],
+                       "/results" => [SecondMarking, Marking, LessonPast, Results],
                        "/account" => [Account], "/school" => [School], "/" => [FrontDoor] }.freeze
 
       # Where what is sent is JSON or a picture, and no form.

@@ -6,21 +6,23 @@ module Roost
       # Answers to one question as a teacher marks them: those alike together, what is not marked yet first, the largest group in
       # front.
       class Marking
-        # said:: the answer in words, "" of what has none; seats:: Array of Seat, who gave it; marks:: Hash of seat id to the mark
-        # that each has by hand; value:: of the first, as it was given
+        # said:: the answer in words, "" of what has none; seats:: Array of Seat, who gave it; marks:: Hash of seat id to the
+        # Grading::HandMark that each has; value:: of the first, as it was given
         Group = Struct.new(:said, :seats, :marks, :value, keyword_init: true) do
           # @return [Integer] how many wait
           def waiting = seats.length - marks.length
 
-          # @return [Rational, nil] the mark that all of them have
+          # @return [Grading::HandMark, nil] the mark that all of them have
           def mark = (marks.values.first if waiting.zero? && marks.values.uniq.one?)
         end
 
         # @param record [Session::Record]
         # @param slide [Slide] with a prompt
-        def initialize(record, slide)
+        # @param marks [Hash{Array(Integer, Integer)=>Grading::HandMark}] seat and attempt to what was given
+        def initialize(record, slide, marks: {})
           @record = record
           @slide = slide
+          @marks = marks
         end
 
         # @param order [Integer, nil] one of the orders in which those of a size come; nil as they came in
@@ -38,6 +40,36 @@ module Roost
         # @return [Hash{Integer=>Session::Answer}] by seat
         def given = @given ||= @record.given(@slide.id).reject { |_, answer| @slide.prompt.blank_answer?(answer.value) }
 
+        # One answer that two have marked or one of them. said:: in words; one, other:: Grading::HandMark or nil
+        Both = Struct.new(:seat, :said, :one, :other, keyword_init: true) do
+          def differ? = one && other && one.mark != other.mark
+        end
+
+        # @param ours [Hash{Array(Integer, Integer)=>Grading::HandMark}] seat and attempt to mark; theirs:: likewise
+        # @return [Array<Both>] those that differ first
+        def beside(ours, theirs)
+          all = @record.in_order(@record.seats.select { |seat| given.key?(seat.id) }).map do |seat|
+            key = [seat.id, @record.attempt(@slide.id, seat.id)]
+            Both.new(seat: seat, said: said(seat.id), one: ours[key], other: theirs[key]).freeze
+          end
+          marked = all.select { |both| both.one || both.other }
+          marked.each_with_index.sort_by { |both, place| [both.differ? ? 0 : 1, place] }.map(&:first)
+        end
+
+        # How far both agree: on each criterion of the rubric, or on the mark in quarters.
+        # @param both [Array<Both>]
+        # @return [Array<Array(String, Agreement)>] with the name of the criterion, "" of the mark
+        def agreements(both)
+          marked = both.select { |each| each.one && each.other }
+          rubric = @slide.prompt.rubric
+          return [["", quarters(marked)]] unless rubric && marked.all? { |each| each.one.levels && each.other.levels }
+
+          rubric.criteria.each_with_index.map do |criterion, at|
+            pairs = marked.map { |each| [each.one.levels[at], each.other.levels[at]] }
+            [criterion.name, Agreement.new(pairs, levels: criterion.levels.length)]
+          end
+        end
+
         # By what answers are told apart: spaces, capitals and full stops are none.
         # @return [String]
         def self.key(said) = said.downcase.gsub(/[[:space:]]+/, " ").gsub(/\A[[:punct:] ]+|[[:punct:] ]+\z/, "")
@@ -46,6 +78,11 @@ module Roost
 
         def said(seat_id) = @slide.prompt.answered(given[seat_id].value)
 
+        def quarters(marked)
+          pairs = marked.map { |each| [each.one, each.other].map { |mark| (mark.mark * 4).round } }
+          Agreement.new(pairs, levels: 5)
+        end
+
         # What can't be said in words is like nothing else.
         def alike
           @record.in_order(@record.seats.select { |seat| given.key?(seat.id) })
@@ -53,7 +90,7 @@ module Roost
         end
 
         def group(seats)
-          marks = seats.to_h { |seat| [seat.id, @record.hand_mark(@slide.id, seat.id)] }.compact
+          marks = seats.to_h { |seat| [seat.id, @marks[[seat.id, @record.attempt(@slide.id, seat.id)]]] }.compact
           first = seats.first.id
           Group.new(said: said(first), seats: seats, marks: marks, value: given[first].value).freeze
         end

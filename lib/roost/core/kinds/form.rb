@@ -51,8 +51,14 @@ module Roost
           texts = TEXTS.select { |name, _| form.key?(name) }.to_h do |name, (what, limit)|
             [name, Text.read(form[name], limit: limit, what: what)]
           end
+          texts["rubric"] = read_rubric(form["rubric"]) if form.key?("rubric")
           refused = texts.values.find { |reading| !reading.ok? }
           refused || Reading.ok(texts.transform_values(&:value))
+        end
+
+        # As it was typed, where it can be read.
+        def read_rubric(typed)
+          Grading::Rubric.read(typed).and_then { Text.read(typed, limit: Grading::Rubric::LIMIT, what: "The rubric") }
         end
 
         def read_tags(form)
@@ -64,7 +70,7 @@ module Roost
 
         def read_choices(form)
           choices = {}
-          %w[poll practice closing].each { |name| choices[name] = form[name] == "1" if form.key?(name) }
+          %w[poll practice closing rubric_shown].each { |name| choices[name] = form[name] == "1" if form.key?(name) }
           choices["bloom"] = Core::Prompt::BLOOM.include?(form["bloom"]) ? form["bloom"] : "" if form.key?("bloom")
           choices["depth"] = Core::Prompt::DEPTHS.keys.find { |depth| depth.to_s == form["depth"] } if form.key?("depth")
           choices["may_change"] = Core::Prompt::MAY_CHANGE[form["may_change"]] if form.key?("may_change")

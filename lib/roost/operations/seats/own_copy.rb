@@ -10,8 +10,8 @@ module Roost
       Copy = Struct.new(:row, :pages, :share, :notes, keyword_init: true)
       # outcome:: Core::Session::Outcome, nil of a slide that asks nothing; level:: what may be told: :nothing, :outcome or :key
       # note:: theirs, comment:: of the teacher on the answer; "" without one
-      # hand:: the mark that the teacher gave, nil where none did, or students don't see it
-      Page = Struct.new(:slide, :outcome, :level, :note, :comment, :hand, keyword_init: true) do
+      # hand:: the mark that the teacher gave, nil where none did, or students don't see it; rubric:: levels of it, or nil
+      Page = Struct.new(:slide, :outcome, :level, :note, :comment, :hand, :rubric, keyword_init: true) do
         def told? = level != :nothing
 
         def explained? = level == :key
@@ -67,9 +67,11 @@ module Roost
       def pages(record, slides, seat_id)
         comments = Store::Comments.new.of([seat_id])
         notes = notes(seat_id)
+        levels = Store::HandMarks.new.levels(record.id, seat_id, released: true)
         slides.map do |slide|
           Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id), note: notes.fetch(slide.id, ""),
                    level: slide.prompt ? yield(slide) : :nothing, hand: record.hand_mark(slide.id, seat_id),
+                   rubric: (levels[slide.id] if slide.prompt&.rubric&.fits?(levels.fetch(slide.id, []))),
                    comment: comments[[seat_id, slide.id]]&.in_words(record.attempt(slide.id, seat_id)) || "").freeze
         end
       end

@@ -5,26 +5,18 @@ module Roost
     # A teacher gives marks for answers to one question, one at a time or to all who answered alike (rules.md, marks by hand).
     # What there was before is given back, so that it can be put there again.
     class MarkByHand
-      MARKS = %w[0 1/4 1/2 3/4 1].freeze
       MOST = 2_000 # seats at a time
-      NOT_A_MARK = "A mark is 0, ¼, ½, ¾ or 1."
       NOBODY = "Nobody of these gave an answer to that question."
+      TOO_MANY = "At most #{MOST} answers at once.".freeze
 
-      # @param given [Hash{Integer=>String}] seat id to one of MARKS, or "" to take it back
+      # @param given [Hash{Integer=>String}] seat id to a mark as Core::Grading::HandMark writes it, or "" to take it back
       # @return [Core::Reading, nil] of what there was before, as `given`; nil when she has no such session or question
       def call(account_id, session_id, slide_id, given)
         row, slide = question(account_id, session_id, slide_id)
         return nil unless slide
-        return Core::Reading.refused(NOT_A_MARK) unless given.length <= MOST && (given.values - MARKS - [""]).empty?
+        return Core::Reading.refused(TOO_MANY) if given.length > MOST
 
-        record = Store::Records.new.of(row)
-        given = given.slice(*Core::Analysis::Marking.new(record, slide).given.keys)
-        return Core::Reading.refused(NOBODY) if given.empty?
-
-        before = given.keys.to_h { |id| [id, MarkByHand.name(record.hand_mark(slide_id, id))] }
-        marks = given.to_h { |id, mark| [[id, record.attempt(slide_id, id)], (Rational(mark) unless mark.empty?)] }
-        Store::HandMarks.new.put(row.id, slide_id, marks, account_id: account_id)
-        Core::Reading.ok(before)
+        MarkByHand.read(given, slide.prompt).and_then { |marks| put(row, slide, marks, account_id) }
       end
 
       # Lets students see the marks of a question, or not any more.
@@ -35,11 +27,27 @@ module Roost
         slide
       end
 
-      # @param mark [Rational, nil]
-      # @return [String] one of MARKS, or ""
-      def self.name(mark) = mark&.denominator == 1 ? mark.numerator.to_s : mark.to_s
+      # @param given [Hash{Integer=>String}]
+      # @return [Core::Reading] of Hash of seat id to Core::Grading::HandMark or nil
+      def self.read(given, prompt)
+        by_text = given.values.uniq.to_h { |written| [written, Core::Grading::HandMark.read(written, prompt)] }
+        by_text.values.find { |reading| !reading.ok? } ||
+          Core::Reading.ok(given.transform_values { |written| by_text[written].value })
+      end
 
       private
+
+      def put(row, slide, marks, account_id)
+        record = Store::Records.new.of(row)
+        marks = marks.slice(*Core::Analysis::Marking.new(record, slide).given.keys)
+        return Core::Reading.refused(NOBODY) if marks.empty?
+
+        kept = Store::HandMarks.new
+        keys = marks.keys.to_h { |id| [id, [id, record.attempt(slide.id, id)]] }
+        before = kept.written(row.id, slide.id)
+        kept.put(row.id, slide.id, marks.transform_keys(&keys), account_id: account_id)
+        Core::Reading.ok(keys.transform_values { |key| before[key]&.written(slide.prompt).to_s })
+      end
 
       # @return [Array(Store::Sessions::Row, Core::Slide), nil]
       def question(account_id, session_id, slide_id)

@@ -16,7 +16,7 @@ module Roost
       # Parameters that may be lists or hold others.
       STRUCTURED = %w[prompt ids questions pictures picture_files picture_alts held held_names
                       held_options apart same students classes sections seats marks
-                      points was categories about groups].freeze
+                      points was categories about groups levels comments].freeze
       FORMS = %w[application/x-www-form-urlencoded multipart/form-data].freeze
       # What is sent where no form is, so that nobody takes it for one.
       NO_FORM = "application/octet-stream"

@@ -57,6 +57,15 @@ module Roost
       # One template as HTML.
       def partial(name, **locals) = Rendering.template(name).render(self, locals)
 
+      # Levels of a rubric that were given, such as "Content: complete (2 of 2), Language: clear (1 of 1)".
+      # @param levels [Array<Integer>] that fit
+      def rubric_in_words(rubric, levels)
+        rubric.criteria.zip(levels).map do |criterion, at|
+          points = [criterion.levels[at].points, criterion.most].map { |each| Core::NumberText.show(each) }
+          "#{criterion.name}: #{criterion.levels[at].name} (#{points.join(" of ")})"
+        end.join(", ")
+      end
+
       # Whether a kind has this view, of those that not every kind has.
       def kind_view?(prompt, name) = Rendering.template?("kinds/#{prompt.kind}/#{name}")
 

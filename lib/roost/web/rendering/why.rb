@@ -82,6 +82,14 @@ module Roost
           "The mean of #{numbers[:sessions]} #{numbers[:sessions] == 1 ? "session" : "sessions"}, each by how many of " \
             "#{numbers[:students]} students it had: #{Why.number(value)}."
         end,
+        agreement: lambda { |numbers, value|
+          "#{numbers[:same]} of #{numbers[:answers]} answers got the same: #{Why.percent(value)}."
+        },
+        by_chance: ->(_, value) { "By chance alone it would be #{Why.percent(value)}." },
+        kappa: lambda do |numbers, value|
+          observed, expected = numbers.values_at(:observed, :expected).map { |share| Why.percent(share) }
+          "(#{observed} − #{expected}) ÷ (100 % − #{expected}) = #{Why.number(value)}."
+        end,
         variances: lambda do |numbers, value|
           "The #{numbers[:questions]} questions vary by #{Why.number(value)} taken one by one, the totals of " \
             "#{numbers[:students]} students by #{Why.number(numbers[:of_totals])}."

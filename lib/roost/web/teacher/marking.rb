@@ -2,28 +2,63 @@
 
 module Roost
   module Web
-    # Marks by hand, question by question.
+    # Marks by hand, question by question; also those of a colleague beside them.
     class Marking < TeacherApp
-      LABELS = { "0" => "0", "1/4" => "¼", "1/2" => "½", "3/4" => "¾", "1" => "1" }.freeze
+      helpers MarkingPages
 
       get "/:id/questions/:slide/marks" do |id, slide_id|
-        row, slide = asked(id, slide_id)
-        page("results/marking", title: "Mark #{slide.name}", **about(row, slide), undo: nil)
+        marking_page(*asked(id, slide_id))
       end
 
       # Marks for those who are named, the same for all, or for each their own, as when they are put back.
       post "/:id/questions/:slide/marks" do |id, slide_id|
         row, slide = asked(id, slide_id)
-        before = granted(Operations::MarkByHand.new.call(account_id, row.id, slide.id, marks))
-        next page("results/marking", title: "Mark #{slide.name}", **about(row, slide), undo: before) unless params["undone"]
+        before = granted(Operations::MarkByHand.new.call(account_id, row.id, slide.id, marks)) if marks.any?
+        stamps.restore(account_id, row.id, slide.id, table("comments")) if params["undone"]
+        next marking_page(row, slide, undo: { marks: before, comments: {} }) unless params["undone"]
 
         redirect marking_path(row, slide), 303
+      end
+
+      post "/:id/questions/:slide/marks/stamp" do |id, slide_id|
+        row, slide = asked(id, slide_id)
+        before = granted(stamps.call(account_id, row.id, slide.id, seats, number("stamp")))
+        marking_page(row, slide, undo: before.to_h)
+      end
+
+      post "/:id/questions/:slide/marks/comment" do |id, slide_id|
+        row, slide = asked(id, slide_id)
+        words = granted(Core::Text.read(params["text"], limit: Operations::CommentAnswer::LIMIT, what: "A comment"))
+        before = granted(stamps.comment(account_id, row.id, slide.id, seats, words))
+        marking_page(row, slide, undo: { marks: {}, comments: before })
       end
 
       post "/:id/questions/:slide/marks/released" do |id, slide_id|
         row, slide = asked(id, slide_id)
         Operations::MarkByHand.new.release(account_id, row.id, slide.id, params["released"] == "1")
         redirect marking_path(row, slide), 303
+      end
+
+      # The teacher's own list of stamps; the way back is to the question that she marks.
+      post "/:id/questions/:slide/stamps" do |id, slide_id|
+        row, slide = asked(id, slide_id)
+        granted(stamps.keep(account_id, params["stamps"]))
+        redirect marking_path(row, slide), 303
+      end
+
+      post "/:id/questions/:slide/markers" do |id, slide_id|
+        row, slide = asked(id, slide_id)
+        if number("out") then Operations::MarkSecond.new.ask_no_more(account_id, row.id, slide.id, number("out"))
+        else granted(Operations::MarkSecond.new.ask(account_id, row.id, slide.id, text("email").to_s))
+        end
+        redirect "#{marking_path(row, slide)}#two-who-mark", 303
+      end
+
+      # What a colleague gave beside one's own.
+      get "/:id/questions/:slide/marks/compared/:colleague" do |id, slide_id, colleague|
+        row, slide = asked(id, slide_id)
+        marker = Store::SecondMarks.new.markers(row.id, slide.id).find { |each| each.id == whole(colleague) } || not_found
+        page("results/compared", title: "Two who mark", marker: marker, **compared(row, slide, marker))
       end
 
       helpers do
@@ -33,28 +68,23 @@ module Roost
           slide&.prompt ? [row, slide] : not_found
         end
 
-        # @return [Hash{Integer=>String}] seat id to mark; without one that was pressed, none is taken back
-        def marks
-          given = params["marks"] if params["marks"].is_a?(Hash)
-          given ||= Array(params["seats"]).to_h { |seat| [seat, text("mark") || "none"] }
-          given.to_h { |seat, mark| [whole(seat), mark.to_s] }.except(nil)
-        end
+        def stamps = Operations::StampAnswers.new
 
-        def nameless? = params["names"] == "0"
-
-        def mixed? = params["order"] == "1"
-
-        def marking_path(row, slide, **changed)
-          query = { "names" => ("0" if nameless?), "order" => ("1" if mixed?), **changed }.compact
-          "/results/#{row.id}/questions/#{slide.id}/marks#{"?#{URI.encode_www_form(query)}" if query.any?}"
-        end
-
-        def about(row, slide)
+        def marking_page(row, slide, undo: nil)
+          kept = Store::HandMarks.new
           record = Store::Records.new.of(row)
-          marking = Core::Analysis::Marking.new(record, slide)
-          { row: row, slide: slide, results: Core::Analysis::Results.new(record),
-            groups: marking.groups(order: (row.id if mixed?)),
-            released: Store::HandMarks.new.released(row.id).include?(slide.id) }
+          page("results/marking", title: "Mark #{slide.name}", undo: undo, released: kept.released(row.id).include?(slide.id),
+                                  stamps: Store::Stamps.new.of(account_id),
+                                  markers: Store::SecondMarks.new.markers(row.id, slide.id),
+                                  **groups(row, slide, record, kept.written(row.id, slide.id)))
+        end
+
+        # @return [Hash] row, slide, rows of both marks (those that differ first), and how far they agree
+        def compared(row, slide, marker)
+          marking = Core::Analysis::Marking.new(Store::Records.new.of(row), slide)
+          both = marking.beside(Store::HandMarks.new.written(row.id, slide.id),
+                                Store::SecondMarks.new.of(row.id, slide.id, marker.id))
+          { row: row, slide: slide, both: both, agreements: marking.agreements(both) }
         end
       end
     end

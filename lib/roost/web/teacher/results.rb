@@ -17,6 +17,7 @@ module Roost
         deleted = params["deleted"] && sessions.of_teacher(account_id, number("deleted"), deleted: true)
         page("results/index", title: "Results", rows: rows, seats: Store::Seats.new.count(rows.map(&:id)),
                               to_mark: Operations::ToMark.new.call(account_id),
+                              for_others: Store::SecondMarks.new.asked_of(account_id),
                               deleted: (deleted if deleted&.deleted),
                               deleted_lately: Store::PastSessions.new.deleted_lately(account_id))
       end
@@ -75,6 +76,7 @@ module Roost
         results = results(row)
         line = results.line_of(whole(seat_id)) || not_found
         page("results/student", title: line.seat.name, row: row, results: results, line: line,
+                                levels: Store::HandMarks.new.levels(row.id, line.seat.id),
                                 comments: Store::Comments.new.of([line.seat.id]), sent: Store::SentTexts.new.of([line.seat.id]),
                                 devices: Store::Seats.new.devices([line.seat.id]).fetch(line.seat.id, []))
       end
