@@ -113,6 +113,25 @@ RSpec.describe "Results of a session" do
     expect(text).to include("Asked 2 times, 0 to 67 % right")
   end
 
+  it "are a workbook, made in the background and fetched as a file by her who asked for it" do
+    held(key, wrong)
+    get "/results/#{session.id}/workbook"
+    submit(Nokogiri::HTML5(last_response.body).at_css("#export form"))
+    follow_redirect!
+    expect(text).to include("Making the workbook: 0 of 1 sheet")
+    get "/results/#{session.id}/results.xlsx"
+    expect(last_response.status).to eq(303)
+    Roost::Operations::MakeExport.new.call(database[:exports].get(:id))
+    get "/results/#{session.id}/workbook", {}, "HTTP_HX_REQUEST" => "true"
+    get Nokogiri::HTML5(last_response.body).at_css("a[download]")["href"]
+    expect([last_response.status, last_response.body[0, 2],
+            last_response["content-disposition"]]).to match([200, "PK", /Birds.*xlsx/])
+    rook = teacher(email: "rook@heronsgate.example")
+    expect(Roost::Operations::MakeExport.new.start(rook, "session_xlsx", session.id)).to be_nil
+    database[:exports].update(created_at: Sequel.lit("created_at - interval '2 hours'"))
+    expect { Roost::Jobs::ForgetExports.new({}).does }.to change { Dir[Roost.settings.var("exports", "*")].length }.by(-1)
+  end
+
   it "count for whom the teacher says that the seat was" do
     klass = Roost::Operations::KeepClass.new.create(account, { "name" => "7 Kestrel" }).value
     Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm\nBo Lind").value)

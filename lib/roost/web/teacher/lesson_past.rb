@@ -30,6 +30,30 @@ module Roost
         page("results/over_sessions", title: slide.name, row: row, slide: slide, over: over)
       end
 
+      # A workbook, made in the background.
+      get "/:id/workbook" do |id|
+        row = own_session(id)
+        export = Store::Exports.new.of(account_id, "session_xlsx", row.id)
+        next partial("results/export", row: row, export: export) if htmx?
+
+        page("results/workbook", title: "Workbook of #{row.title}", row: row, export: export)
+      end
+
+      post "/:id/workbook" do |id|
+        Operations::MakeExport.new.start(account_id, "session_xlsx", own_session(id).id)
+        redirect "/results/#{whole(id)}/workbook", 303
+      end
+
+      get "/:id/results.xlsx" do |id|
+        row = own_session(id)
+        exports = Store::Exports.new
+        export = exports.of(account_id, "session_xlsx", row.id)
+        redirect "/results/#{row.id}/workbook", 303 unless export&.ready? && File.exist?(exports.path(export.id))
+        day = school_time.local(row.created_at).strftime("%Y-%m-%d")
+        send_file exports.path(export.id), type: Operations::MakeExport::KINDS.fetch("session_xlsx"),
+                                           filename: "#{file_name(row.title)} #{day}.xlsx"
+      end
+
       helpers do
         # @return [Array<Array(String, Core::Session::Views::Screen)>] names of pages and what stood there, slides as they
         #   were asked
