@@ -12,7 +12,7 @@ module Roost
   LOADER.push_dir(File.join(__dir__, "roost"), namespace: Roost)
   LOADER.collapse(%w[lesson people].map { |folder| File.join(__dir__, "roost/core", folder) })
   LOADER.collapse(%w[record live sitting].map { |folder| File.join(__dir__, "roost/core/session", folder) })
-  LOADER.collapse(%w[lessons sessions seats sittings classes assignments files school grades].map do |folder|
+  LOADER.collapse(%w[lessons sessions seats sittings classes assignments files school grades exports].map do |folder|
     File.join(__dir__, "roost/operations", folder)
   end)
   LOADER.collapse(%w[edge teacher student screen files rendering].map { |room| File.join(__dir__, "roost/web", room) })

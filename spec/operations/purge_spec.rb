@@ -123,14 +123,14 @@ RSpec.describe Roost::Operations::Purge do
       fill(classes[0], "Wilhelmine")
       session = session_of(classes[0])
       wilhelmine = database[:seats].exclude(student_id: nil).get(:id)
-      [Roost::Store::Purge::NAMELESS, "Student"].each do |name|
+      [Roost::Store::Seats::NAMELESS, "Student"].each do |name|
         Roost::Operations::JoinSession.new.call(session.code, "#{name} #{wilhelmine}", extra: "x")
         database[:seats].insert(session_id: session.id, name: "#{name.strip[0, Roost::Core::SeatName::LIMIT]} #{wilhelmine}",
                                 token_digest: Sequel.blob(name))
       end
       database[:students].update(deleted_at: long_ago(31))
       expect(described_class.new.call(days: 30)).to include(students: 1)
-      expect(database[:seats].where(id: wilhelmine).get(:name)).to eq("#{Roost::Store::Purge::NAMELESS}#{wilhelmine}")
+      expect(database[:seats].where(id: wilhelmine).get(:name)).to eq("#{Roost::Store::Seats::NAMELESS}#{wilhelmine}")
     end
 
     it "goes with who is in no other class; what they did stays, without a name" do
@@ -146,7 +146,7 @@ RSpec.describe Roost::Operations::Purge do
       expect(words("Kunigunde", "of Kunigunde", "By the stars").length).to eq(3)
       results = Roost::Core::Analysis::Results.new(Roost::Store::Records.new.of(Roost::Store::Sessions.new.find(session.id)))
       expect(results.lines.map { |line| [line.seat.name.sub(/\d+/, "N"), line.outcomes["s4"].status] })
-        .to eq([["#{Roost::Store::Purge::NAMELESS}N", :given], ["Kunigunde", :given]])
+        .to eq([["#{Roost::Store::Seats::NAMELESS}N", :given], ["Kunigunde", :given]])
     end
 
     it "loses a student who is deleted, from every table, and not before they could be brought back" do

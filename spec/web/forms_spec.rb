@@ -6,14 +6,20 @@ RSpec.describe "Every form that is written in" do
   # Whose fields aren't there afterwards, and why.
   let(:otherwise) do
     { %r{\A/classes/N/list\z} => "is looked through first", %r{/shares\z} => "somebody else has to have an account",
-      %r{\A/school/invitations\z} => "a mail goes out", %r{\A/join\z} => "leads to a seat", %r{/start\z} => "leads to the Desk" }
+      %r{\A/school/invitations\z} => "a mail goes out", %r{\A/join\z} => "leads to a seat", %r{/start\z} => "leads to the Desk",
+      %r{/grades/columns\z} => "stands on the page of the new column" }
   end
   let(:starts) { %w[/lessons /classes /results /assignments /account /school /bank /standards] }
   # What is no text of any kind.
   let(:values) do
     { "web" => "https://marsh.example/birds", "top_grade" => "12", "grade_step" => "0.5", "domains" => "marsh.example",
-      "time_zone" => "Europe/Lisbon", "limit" => "20", "draw" => "1" }
+      "time_zone" => "Europe/Lisbon", "limit" => "20", "draw" => "1", "minutes" => "17", "grade_table" => "90 Heron",
+      "possible" => "25", "prompt[rubric]" => "Heron: none 0, some 1" }
   end
+  # Numbers in tables.
+  let(:numbers) { { /weight/ => "2.5", /dropped/ => "3", /\Apoints\[/ => "7.5" } }
+  # What only fills in other fields.
+  let(:asides) { %w[pasted] }
   let(:fields) { "input[type=text], input:not([type]), input[type=email], textarea" }
 
   let(:account) { teacher }
@@ -58,14 +64,18 @@ RSpec.describe "Every form that is written in" do
   def address(form) = form["action"] || form["hx-post"]
 
   def written(form)
-    form.css(fields).reject { |field| field["name"].nil? || field["readonly"] || field["disabled"] || field["type"] == "hidden" }
+    form.css(fields).reject do |field|
+      field["name"].nil? || field["readonly"] || field["disabled"] || field["type"] == "hidden" || asides.include?(field["name"])
+    end
   end
 
   # What is written into a field: nothing else on the page reads so.
   def value_for(field, number)
     return "heron#{number}@heronsgate.example" if field["type"] == "email"
 
-    values.fetch(field["name"]) { "Heron #{number} of the marsh"[0, field["maxlength"]&.to_i || 40].strip }
+    values[field["name"]] || numbers.find { |name, _| field["name"].match?(name) }&.last || begin
+      "Heron #{number} of the marsh"[0, field["maxlength"]&.to_i || 40].strip
+    end
   end
 
   # @return [Array<String>] names of fields whose values can't be found afterwards

@@ -112,7 +112,8 @@ module Roost
         outcome = line.outcomes[slide.id]
         seat = line.seat
         [seat.name, number(seat), *asked(slide), given(slide, outcome), right(slide), outcome.status.to_s.tr("_", " "),
-         outcome.mark, outcome.points, possible(slide), seconds(slide)[seat.id], handed_in(outcome), tags(slide), comment(seat, slide)]
+         outcome.mark, outcome.points, possible(slide), seconds(slide)[seat.id], handed_in(outcome), tags(slide),
+         comment(seat, slide)]
       end
 
       def asked(slide) = (@asked ||= {})[slide.id] ||= [results.number(slide), slide.name, slide.prompt.label]

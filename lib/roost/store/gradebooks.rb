@@ -90,6 +90,17 @@ module Roost
         end
       end
 
+      # What stands about a student in own columns.
+      # @param account_id [Integer, nil] of this teacher's gradebooks only
+      # @return [Array<Array(Column, Entry)>]
+      def of_student(student_id, account_id: nil)
+        rows = database[:grade_entries].join(:grade_columns, id: :column_id).where(student_id: student_id, deleted_at: nil)
+        rows = rows.where(account_id: account_id) if account_id
+        rows.order(:on_date, :column_id).map do |row|
+          [column(row), Entry.new(points: row[:points]&.to_r, excused: row[:excused]).freeze]
+        end
+      end
+
       # @param given [Hash{Integer=>Rational, Symbol, nil}] student to points, :excused or nothing
       def put(column_id, given)
         database[:grade_entries].where(column_id: column_id, student_id: given.keys).delete

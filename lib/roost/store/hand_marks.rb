@@ -21,6 +21,16 @@ module Roost
                              .to_h { |row| [row.values_at(:seat_id, :attempt), HandMarks.read(row)] }
       end
 
+      # What students may see of what they were marked by hand.
+      # @param seat_ids [Array<Integer>]
+      # @return [Array<Array(Integer, String, Core::Grading::HandMark)>] seat, slide and mark, the latest first
+      def seen(seat_ids)
+        released = { Sequel[:released_marks][:session_id] => Sequel[:hand_marks][:session_id],
+                     Sequel[:released_marks][:slide_id] => Sequel[:hand_marks][:slide_id] }
+        rows = database[:hand_marks].where(seat_id: seat_ids).where(database[:released_marks].where(released).select(1).exists)
+        rows.reverse(:marked_at).map { |row| [row[:seat_id], row[:slide_id], HandMarks.read(row)] }
+      end
+
       # What a seat was given by the levels of rubrics.
       # @param released [Boolean] only what students may see
       # @return [Hash{String=>Array<Integer>}] slide to levels, of the latest attempt

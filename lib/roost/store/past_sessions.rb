@@ -83,10 +83,10 @@ module Roost
         row && read(row)
       end
 
-      # @return [Array<Array(Row, Integer)>] live sessions that have ended in which a student had a seat, with that, latest first
+      # @return [Array<Array(Row, Integer)>] sessions that have ended in which a student had a seat, with that, latest first
       def ended_with(student_id, most)
         seats = Seats.new(database).of_student(student_id)
-        rows = with_now.where(id: seats.keys, deleted_at: nil, self_paced: false).exclude(ended_at: nil)
+        rows = with_now.where(id: seats.keys, deleted_at: nil).exclude(ended_at: nil)
         rows.reverse(:ended_at).limit(most).map { |row| [read(row), seats[row[:id]]] }
       end
 
@@ -95,6 +95,14 @@ module Roost
         seats = Seats.new(database).of_student(student_id)
         with_now.where(id: seats.keys, account_id: account_id, deleted_at: nil).reverse(:created_at).limit(most)
                 .map { |row| [read(row), seats[row[:id]]] }
+      end
+
+      # @return [Array<Array(Row, Integer)>] all in which a student has a seat, of any teacher, with that, latest first
+      def with(student_id, most)
+        seats = Seats.new(database).of_student(student_id)
+        with_now.where(id: seats.keys, deleted_at: nil).reverse(:created_at).limit(most).map do |row|
+          [read(row), seats[row[:id]]]
+        end
       end
 
       # @return [Array<Array(Row, Integer)>] sessions of a lesson in which a student has a seat, with that, latest last

@@ -10,9 +10,6 @@ module Roost
       HOLDERS = [%i[lesson_slides document], %i[lesson_revisions slides], %i[sessions lesson], %i[bank_questions document],
                  %i[answers value], %i[answers typed], %i[answers conflicting_version]].freeze
       FILE = "[0-9a-f]{64}\\.[a-z0-9]{3,4}"
-      # What a seat is called whose student is gone: longer than any name that can be typed, so that it is
-      # nobody's.
-      NAMELESS = "A student whose name has been deleted, number "
       # A file that was uploaded this many hours ago may be about to be used.
       FRESH = 24
 
@@ -31,7 +28,8 @@ module Roost
         { outbox_mails: [:sent_at, days], sign_ups: [:created_at, SignIns::LINK_GOOD], counters: [:expires_at, 0],
           sign_in_devices: [:last_at, SignIns::REMEMBERED], account_active_session_keys: [:last_use, days],
           account_password_reset_keys: [:deadline, 0], stopped_names: [:at, 1],
-          invitations: [:created_at, School::INVITED_FOR], set_up_keys: [:created_at, 1] }
+          invitations: [:created_at, School::INVITED_FOR], set_up_keys: [:created_at, 1],
+          looked_at: [:at, LookedAt::KEPT] }
           .to_h { |table, (column, age)| [table, database[table].where(column => ..ago(age)).delete] }
       end
 
@@ -60,12 +58,7 @@ module Roost
       def students(days)
         nowhere = database[:students].left_join(:enrolments, student_id: :id).where(class_id: nil).select(Sequel[:students][:id])
         going = database[:students].where(Sequel.|({ deleted_at: ..ago(days) }, { id: nowhere })).select_map(:id)
-        seats = database[:seats].where(student_id: going).select(:id)
-        database[:session_events].where(command: "rename")
-                                 .where(Sequel.lit("(arguments->>'seat')::bigint") => seats)
-                                 .update(arguments: Sequel.lit("arguments - 'name'"))
-        %i[notes comments].each { |table| database[table].where(seat_id: seats).delete }
-        database[:seats].where(id: seats.select_map(:id)).update(name: Sequel.join([NAMELESS, :id]), extra: "")
+        Seats.new(database).forget(database[:seats].where(student_id: going).select_map(:id))
         database[:students].where(id: going).delete
       end
 

@@ -162,6 +162,10 @@ module Roost
         database[:seats].where(id: seat_id).update(removed_at: Sequel.function(:clock_timestamp), stream_key: nil)
       end
 
+      # What a seat is called whose student is gone: longer than any name that can be typed, so that it is
+      # nobody's.
+      NAMELESS = "A student whose name has been deleted, number "
+
       # Ties a seat to a person and a team.
       # @param student_id [Integer, nil]; team_id [Integer, nil] of a team of the same session
       def belong(seat_id, student_id:, team_id:)
@@ -173,6 +177,15 @@ module Roost
       # @param student_id [Integer, nil]
       # @return [Boolean] whether they had no other seat
       def link(seat_id, student_id) = change_unless_taken(seat_id, student_id: student_id)
+
+      # Takes away whose seats these were: their names, what they noted for themselves and what was written to them.
+      # @param ids [Array<Integer>]
+      def forget(ids)
+        database[:session_events].where(command: "rename").where(Sequel.lit("(arguments->>'seat')::bigint") => ids)
+                                 .update(arguments: Sequel.lit("arguments - 'name'"))
+        %i[notes comments].each { |table| database[table].where(seat_id: ids).delete }
+        database[:seats].where(id: ids).update(name: Sequel.join([NAMELESS, :id]), extra: "", student_id: nil)
+      end
 
       # How much more time a student has, in all sessions of theirs that run.
       # @param factor [BigDecimal]
@@ -227,7 +240,7 @@ module Roost
         away = Sequel.lit("CASE WHEN NOT (#{seen}) THEN coalesce(left_at, seen_at, joined_at) ELSE hidden_at END")
         database[:seats].where(session_id: :$session_id, removed_at: nil).order(:id)
                         .select(:id, :name, :practice, :student_id, :team_id, :extra, :keypad, :time_factor, here.as(:here),
-                                (Sequel[:seen_at] !~ nil).as(:visited),
+                                (Sequel[:seen_at] !~ nil).as(:visited), Sequel.like(:name, "#{NAMELESS}%").as(:forgotten),
                                 Repository.epoch(away).as(:away_since), Repository.epoch(:joined_at).as(:came_at))
       end
       private :all_of_session

@@ -30,7 +30,8 @@ module Roost
                  "/keypads" => [Keypads] }.freeze
       FOR_TEACHERS = { "/today" => [Today], "/lessons" => [Builder, Additions, Preview, Lessons], "/bank" => [Bank],
                        "/standards" => [Standards],
-                       "/classes" => [Mastery, Groups, Grades, ClassTime, ClassStudents, Classes],
+                       "/classes" => [Mastery, Groups, Grades, ClassTime, StudentRecords, ClassStudents,
+                                      Classes],
                        "/assignments" => [Assignments],
                        "/sheets" => [Sheets], "/pictures" => [Library], "/desk" => [Desk],
                        "/results" => [SecondMarking, Marking, LessonPast, Results],

@@ -26,7 +26,11 @@ module Roost
       end
       # What a teacher wrote about one answer. slide:: what was asked
       Comment = Struct.new(:row, :slide, :text, keyword_init: true)
-      Results = Struct.new(:past, :topics, :comments, keyword_init: true)
+      # A mark that a teacher gave by hand and lets them see. mark:: Core::Grading::HandMark
+      Mark = Struct.new(:row, :slide, :mark, keyword_init: true)
+      # All that was marked in a subject. share:: mean mark; many:: of how many questions
+      Subject = Struct.new(:name, :share, :many, keyword_init: true)
+      Results = Struct.new(:past, :topics, :subjects, :comments, :marks, keyword_init: true)
 
       # @param student [Core::Student]
       # @return [Results] the latest sessions and comments first, topics with the surest first
@@ -37,11 +41,33 @@ module Roost
         WriteEvidence.new.call(ended.map { |row, _| row.id })
         evidence = Store::Evidence.new
         results = evidence.seat_results(told, told: true)
-        Results.new(past: ended.map { |row, seat_id| past(row, seat_id, results[seat_id]) }, comments: comments(student),
+        live = ended.reject { |row, _| row.self_paced }
+        Results.new(past: live.map { |row, seat_id| past(row, seat_id, results[seat_id]) }, comments: comments(student),
+                    subjects: subjects(ended, results), marks: marks(ended.to_h(&:reverse).slice(*told)),
                     topics: topics(evidence.by_tag(told).values_at(*told).compact)).freeze
       end
 
       private
+
+      # @param rows [Hash{Integer=>Store::Sessions::Row}] by seat
+      def marks(rows)
+        Store::HandMarks.new.seen(rows.keys).first(MOST).filter_map do |seat_id, slide_id, mark|
+          slide = Store::Sessions.new.lesson_of(rows.fetch(seat_id)).slide(slide_id)
+          slide && Mark.new(row: rows.fetch(seat_id), slide: slide, mark: mark).freeze
+        end
+      end
+
+      # @param results [Hash{Integer=>Store::Evidence::SeatResult}] of seats that were told
+      def subjects(ended, results)
+        known = ended.filter_map { |row, seat_id| (result = results[seat_id])&.share && [subject(row), result] }
+        all = known.reject { |name, _| name.empty? }.group_by(&:first).map do |name, of_subject|
+          many = of_subject.sum { |_, result| result.marked }
+          Subject.new(name: name, many: many, share: of_subject.sum { |_, result| result.share * result.marked } / many).freeze
+        end
+        all.select { |subject| subject.many >= ENOUGH }.sort_by(&:name)
+      end
+
+      def subject(row) = Store::Sessions.new.lesson_of(row).details.subject.to_s
 
       # Of sessions of which they were told how it went.
       def comments(student)

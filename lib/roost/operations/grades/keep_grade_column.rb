@@ -111,6 +111,7 @@ module Roost
                       **noted(column), student_id: student_id)
         end
         books.put(column.id, entries)
+        Store::LookedAt.new.note(account_id, entries.keys, :grade, said: noted(column)[:column_title])
         books.note(account_id, class_id, changes, by: account_id)
       end
 

@@ -46,6 +46,8 @@ module Roost
         keys = marks.keys.to_h { |id| [id, [id, record.attempt(slide.id, id)]] }
         before = kept.written(row.id, slide.id)
         kept.put(row.id, slide.id, marks.transform_keys(&keys), account_id: account_id)
+        whose = record.seats.select { |seat| keys.key?(seat.id) }.map(&:student_id)
+        Store::LookedAt.new.note(account_id, whose, :mark, said: "#{slide.name}, #{row.title}")
         Core::Reading.ok(keys.transform_values { |key| before[key]&.written(slide.prompt).to_s })
       end
 

@@ -66,6 +66,12 @@ module Roost
         end.join(", ")
       end
 
+      LOOKED = { page: "looked at their page", results: "looked at their results", record: "made a file of all that is kept",
+                 mark: "changed a mark", grade: "changed a grade", removed: "removed them from past sessions" }.freeze
+
+      # @param entry [Store::LookedAt::Entry]
+      def looked_in_words(entry) = [LOOKED.fetch(entry.what, entry.what.to_s), entry.said].reject(&:empty?).join(": ")
+
       # Whether a kind has this view, of those that not every kind has.
       def kind_view?(prompt, name) = Rendering.template?("kinds/#{prompt.kind}/#{name}")
 

@@ -9,6 +9,7 @@ module Roost
       MOST_SESSIONS = 60
 
       get "/:id/students/:student" do
+        Operations::NoteLook.new.call(account_id, [student.id], :page)
         page("classes/student", title: student.name, row: our_class, student: student,
                                 classes: students.classes_of(student.id), saved: params["saved"],
                                 sessions: Store::PastSessions.new.of_student(account_id, student.id, MOST_SESSIONS),

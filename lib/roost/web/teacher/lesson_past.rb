@@ -4,7 +4,7 @@ module Roost
   module Web
     # A session looked back on beyond marks: as it went in time, what was drawn, and its questions in other sessions.
     class LessonPast < TeacherApp
-      helpers ResultPages
+      helpers ResultPages, ExportPages
 
       # The lesson as it went.
       get "/:id/timeline" do |id|
@@ -33,10 +33,9 @@ module Roost
       # A workbook, made in the background.
       get "/:id/workbook" do |id|
         row = own_session(id)
-        export = Store::Exports.new.of(account_id, "session_xlsx", row.id)
-        next partial("results/export", row: row, export: export) if htmx?
+        next workbook(row) if htmx?
 
-        page("results/workbook", title: "Workbook of #{row.title}", row: row, export: export)
+        page("results/workbook", title: "Workbook of #{row.title}", row: row)
       end
 
       post "/:id/workbook" do |id|
@@ -44,17 +43,15 @@ module Roost
         redirect "/results/#{whole(id)}/workbook", 303
       end
 
-      get "/:id/results.xlsx" do |id|
+      get "/:id/workbook.file" do |id|
         row = own_session(id)
-        exports = Store::Exports.new
-        export = exports.of(account_id, "session_xlsx", row.id)
-        redirect "/results/#{row.id}/workbook", 303 unless export&.ready? && File.exist?(exports.path(export.id))
         day = school_time.local(row.created_at).strftime("%Y-%m-%d")
-        send_file exports.path(export.id), type: Operations::MakeExport::KINDS.fetch("session_xlsx"),
-                                           filename: "#{file_name(row.title)} #{day}.xlsx"
+        send_export("session_xlsx", row.id, path: "/results/#{row.id}/workbook", name: "#{file_name(row.title)} #{day}.xlsx")
       end
 
       helpers do
+        def workbook(row) = export_part("session_xlsx", row.id, path: "/results/#{row.id}/workbook", made: "workbook")
+
         # @return [Array<Array(String, Core::Session::Views::Screen)>] names of pages and what stood there, slides as they
         #   were asked
         def drawn_pages(row)

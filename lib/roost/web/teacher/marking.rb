@@ -13,8 +13,8 @@ module Roost
       # Marks for those who are named, the same for all, or for each their own, as when they are put back.
       post "/:id/questions/:slide/marks" do |id, slide_id|
         row, slide = asked(id, slide_id)
-        before = granted(Operations::MarkByHand.new.call(account_id, row.id, slide.id, marks)) if marks.any?
-        stamps.restore(account_id, row.id, slide.id, table("comments")) if params["undone"]
+        undone = params["undone"] && stamps.restore(account_id, row.id, slide.id, table("comments"))
+        before = granted(Operations::MarkByHand.new.call(account_id, row.id, slide.id, marks)) unless undone && marks.empty?
         next marking_page(row, slide, undo: { marks: before, comments: {} }) unless params["undone"]
 
         redirect marking_path(row, slide), 303

@@ -75,6 +75,7 @@ module Roost
         row = own_session(id)
         results = results(row)
         line = results.line_of(whole(seat_id)) || not_found
+        Operations::NoteLook.new.call(account_id, [line.seat.student_id], :results, said: row.title)
         page("results/student", title: line.seat.name, row: row, results: results, line: line,
                                 levels: Store::HandMarks.new.levels(row.id, line.seat.id),
                                 comments: Store::Comments.new.of([line.seat.id]), sent: Store::SentTexts.new.of([line.seat.id]),

@@ -8,6 +8,11 @@ module Roost
 
       get("/") { school_page }
 
+      # Who looked at what is kept about students, and changed marks.
+      get "/log" do
+        page("school/log", title: "Who looked at students", log: Store::LookedAt.new.latest(before: number("before")))
+      end
+
       post "/" do
         saved = Operations::KeepSchool.new.change(account_id, params) || not_found
         redirect "/school?saved=1", 303 if saved.ok?

@@ -14,7 +14,7 @@ module Roost
         extend Forwardable
 
         def_delegators :@about, :id, :title, :options, :begun_at, :counts
-        def_delegators :@people, :roll, :teams, :in_order, :missing
+        def_delegators :@people, :roll, :teams, :in_order, :missing, :forgotten?
         def_delegators :@facts, :openings, :curation
         def_delegators :@given, :answers, :shown, :sat, :commands, :hand
 

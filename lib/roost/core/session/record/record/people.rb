@@ -17,8 +17,13 @@ module Roost
             those.sort_by { |each| [places[each.student_id] || roll.length, each.name.downcase, each.name] }
           end
 
+          # Whether somebody's name was taken away afterwards: then nobody knows who of the class was not there.
+          def forgotten? = seats.any?(&:forgotten)
+
           # @return [Array<Student>] of the class, who have no seat
           def missing
+            return [] if forgotten?
+
             here = seats.to_h { |seat| [seat.student_id, true] }
             roll.reject { |student| here.key?(student.id) }
           end

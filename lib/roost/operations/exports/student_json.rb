@@ -1,0 +1,16 @@
+# frozen_string_literal: true
+
+require "json"
+
+module Roost
+  module Operations
+    # Everything that is kept about a student, for other programs.
+    class StudentJson < StudentRecord
+      TYPE = "application/json"
+
+      # @param subject [Subject]
+      # @return [String]
+      def file(subject, &progress) = JSON.pretty_generate(document(subject, &progress))
+    end
+  end
+end
