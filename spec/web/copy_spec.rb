@@ -31,6 +31,7 @@ RSpec.describe "The page of a student's own copy" do
     expect(Nokogiri::HTML5(pages.first).at_css("[data-copies]")["data-copies"]).to eq(link)
     expect(link).not_to include(token)
     expect(pages).to all(match(%r{Swallow.*✗ Not this time.*<dt>Right</dt><dd>Grey heron.*<dt>Why</dt>.*They eat insects}m))
+    expect(pages.first).to include("By the key the answer earns 0 of 1.")
     expect(get("/pass/#{pass}").body).to include("/copies/#{session.id}")
     paper = get("#{URI(link).path}.pdf")
     expect([paper.status, paper.content_type, paper.body[0, 5]]).to eq([200, "application/pdf", "%PDF-"])

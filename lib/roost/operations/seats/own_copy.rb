@@ -10,8 +10,9 @@ module Roost
       Copy = Struct.new(:row, :pages, :share, :notes, keyword_init: true)
       # outcome:: Core::Session::Outcome, nil of a slide that asks nothing; level:: what may be told: :nothing, :outcome or :key
       # note:: theirs, comment:: of the teacher on the answer; "" without one
+      # steps:: Array of Core::Step by which mark and points came about, as far as they may be told
       # hand:: the mark that the teacher gave, nil where none did, or students don't see it; rubric:: levels of it, or nil
-      Page = Struct.new(:slide, :outcome, :level, :note, :comment, :hand, :rubric, keyword_init: true) do
+      Page = Struct.new(:slide, :outcome, :level, :note, :comment, :hand, :rubric, :steps, keyword_init: true) do
         def told? = level != :nothing
 
         def explained? = level == :key
@@ -68,13 +69,19 @@ module Roost
         comments = Store::Comments.new.of([seat_id])
         notes = notes(seat_id)
         levels = Store::HandMarks.new.levels(record.id, seat_id, released: true)
+        results = Core::Analysis::Results.new(record)
         slides.map do |slide|
-          Page.new(slide: slide, outcome: slide.prompt && record.outcome(slide.id, seat_id), note: notes.fetch(slide.id, ""),
-                   level: slide.prompt ? yield(slide) : :nothing, hand: record.hand_mark(slide.id, seat_id),
+          level = slide.prompt ? yield(slide) : :nothing
+          outcome = slide.prompt && record.outcome(slide.id, seat_id)
+          Page.new(slide: slide, outcome: outcome, note: notes.fetch(slide.id, ""), level: level,
+                   steps: explained?(level, outcome) ? results.why(slide.id, seat_id) : [], hand: record.hand_mark(slide.id, seat_id),
                    rubric: (levels[slide.id] if slide.prompt&.rubric&.fits?(levels.fetch(slide.id, []))),
                    comment: comments[[seat_id, slide.id]]&.in_words(record.attempt(slide.id, seat_id)) || "").freeze
         end
       end
+
+      # Of an answer that came late, what it would have earned tells more than how it went.
+      def explained?(level, outcome) = level == :key || (level == :outcome && outcome.status != :late)
 
       # What the teacher has marked and lets students see tells at least how it went; of a question with a key not while others
       # may still answer it.
