@@ -83,6 +83,40 @@ RSpec.describe Roost::Operations::WhoHasIt do
     expect(described_class.new.call(other, klass).names).to eq([])
   end
 
+  it "counts what belongs to a standard for the one above it, however deep, and ends where a list goes round in a circle" do
+    standards = %w[food marsh world].zip(%w[marsh world food]).map do |code, parent|
+      { code: code, words: code, subject: "", level: "", parent: parent }
+    end
+    Roost::Store::Standards.new.keep(account, standards, for_all: false)
+    hold({ "Ada" => "12211" })
+    found = overview
+    expect(found.names).to eq(%w[food marsh weather world])
+    expect([state(found, "Ada", "marsh"), state(found, "Ada", "world")]).to eq([[:not_yet, 1/3r, 3]] * 2)
+  end
+
+  it "gives the questions again to exactly those who don't have it, the worst first, once" do
+    hold({ "Ada" => "11111", "Bo" => "12211", "Cleo" => "12111" })
+    Roost::Operations::StudentPasses.new.of_class(account, klass)
+    practise = Roost::Operations::PractiseStandard.new
+    once = SecureRandom.uuid
+    given = Array.new(2) { practise.call(account, klass, "food", line: 4/5r, period: "all", once: once).value }
+    expect(given.map(&:id).uniq.length).to eq(1)
+    assignment = Roost::Store::Assignments.new.find(given.first.id)
+    expect(assignment.pieces.keys.map(&:to_i)).to match_array(students.drop(1).map(&:id))
+    lesson = Roost::Store::Sessions.new.lesson_of(given.first)
+    expect(lesson.prompts.map { |each| each.prompt.origin }).to eq(%w[p1 p2 p0])
+    expect(Roost::Operations::OwnTasks.new.call(students[1]).map { |task| task.row.title }).to eq(["Practise: food"])
+    expect(Roost::Operations::OwnTasks.new.call(students[0])).to eq([])
+    expect(practise.call(account, klass, "weather", line: 4/5r, period: "all").reason).to eq(Roost::Operations::PractiseStandard::NOBODY)
+    expect(practise.call(teacher(email: "rook@heronsgate.example"), klass, "food", line: 4/5r, period: "all")).to be_nil
+  end
+
+  it "says how the class did on it session by session" do
+    hold({ "Ada" => "11111", "Bo" => "22211" })
+    hold({ "Ada" => "11111", "Bo" => "11111" })
+    expect(described_class.new.over_sessions(overview, "food").map(&:last)).to eq([1/2r, 1])
+  end
+
   it "names the questions behind it" do
     hold({ "Ada" => "12111" })
     found = overview

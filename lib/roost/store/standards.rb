@@ -5,15 +5,15 @@ module Roost
     # Learning standards: a teacher's own list, and those that colleagues have opened to all
     # here.
     class Standards < Repository
-      Row = Struct.new(:code, :words, :subject, :level, :mine, :for_all, keyword_init: true)
+      Row = Struct.new(:code, :words, :subject, :level, :parent, :mine, :for_all, keyword_init: true)
 
       MOST_FOUND = 20
 
       # Puts standards into a teacher's list; one with a code that is there takes its place.
-      # @param standards [Array<Hash>] :code, :words, :subject, :level
+      # @param standards [Array<Hash>] :code, :words, :subject, :level, :parent
       def keep(account_id, standards, for_all:)
         rows = standards.map { |standard| { account_id: account_id, for_all: for_all, **standard } }
-        newer = %i[words subject level for_all].to_h { |name| [name, Sequel[:excluded][name]] }
+        newer = %i[words subject level parent for_all].to_h { |name| [name, Sequel[:excluded][name]] }
         transaction do
           database[:standards].insert_conflict(target: %i[account_id code], update: newer).multi_insert(rows)
         end
@@ -35,6 +35,20 @@ module Roost
         matching.order(:code).limit(MOST_FOUND).map { |row| read(row, account_id) }
       end
 
+      # What stands above each, up to the top; a list that goes round in a circle is cut.
+      # @return [Hash{String=>Array<String>}] code to codes, the nearest first
+      def above(account_id)
+        parents = visible(account_id).exclude(parent: "").select_hash(:code, :parent)
+        parents.to_h do |code, parent|
+          all = []
+          while parent && parent != code && !all.include?(parent)
+            all << parent
+            parent = parents[parent]
+          end
+          [code, all]
+        end
+      end
+
       # @return [Integer] how many were in the teacher's own list
       def remove_all(account_id) = database[:standards].where(account_id: account_id).delete
 
@@ -45,7 +59,7 @@ module Roost
       end
 
       def read(row, account_id)
-        Row.new(**row.slice(:code, :words, :subject, :level, :for_all), mine: row[:account_id] == account_id).freeze
+        Row.new(**row.slice(:code, :words, :subject, :level, :parent, :for_all), mine: row[:account_id] == account_id).freeze
       end
     end
   end

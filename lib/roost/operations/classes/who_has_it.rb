@@ -47,15 +47,30 @@ module Roost
         seen.select(&:slide).sort_by { |each| -each.at }
       end
 
+      # How the class did on it, session by session.
+      # @param overview [Overview]
+      # @return [Array<Array(Store::Sessions::Row, Rational)>] the earliest first
+      def over_sessions(overview, name)
+        earned = overview.students.filter_map { |student| overview.cell(student, name) }.flat_map(&:earned)
+        by_session = earned.group_by(&:session_id)
+        rows = Store::PastSessions.new.by_id(by_session.keys)
+        shares = by_session.map { |id, all| [rows.fetch(id), all.sum { |each| each.mark * each.weight } / all.sum(&:weight)] }
+        shares.sort_by { |row, _| row.created_at }
+      end
+
       private
+
+      # What a question is about, and what that belongs to.
+      def about(tags, above) = tags.flat_map { |name| [name, *above[name]] }.uniq
 
       # @return [Hash{Array(Integer, String)=>Array<Core::Analysis::Mastery::Earned>}] by student and what it is about
       def evidence(account_id, class_id, students, days)
         ended = Store::PastSessions.new.ended_of_class(account_id, class_id, SESSIONS, days: days).keys
         WriteEvidence.new.call(ended)
+        above = Store::Standards.new.above(account_id)
         Store::Evidence.new.by_student(ended, students.map(&:id)).each_with_object({}) do |row, found|
           earned = Core::Analysis::Mastery::Earned.new(**row.except(:tags)).freeze
-          row[:tags].each { |name| (found[[earned.student_id, name]] ||= []) << earned }
+          about(row[:tags], above).each { |name| (found[[earned.student_id, name]] ||= []) << earned }
         end
       end
     end

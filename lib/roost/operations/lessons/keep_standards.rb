@@ -6,12 +6,14 @@ module Roost
     class KeepStandards
       NONE = "has no standard that can be used."
 
-      # @param path [String] of the sheet
+      # @param path [String] of the sheet, or of a CASE package
+      # @param name [String] of the file, whose ending says which
       # @param for_all [Boolean] whether colleagues find them, too
       # @return [Core::Reading] of what Exchange::StandardsSheet found; refused in words that go on after
       #   the file's name
-      def call(account_id, path, for_all:)
-        Exchange::StandardsSheet.read(path).and_then do |found|
+      def call(account_id, path, for_all:, name: "")
+        reader = name.downcase.end_with?(".json") ? Exchange::CaseFramework : Exchange::StandardsSheet
+        reader.read(path).and_then do |found|
           next Core::Reading.refused(NONE) if found.standards.empty?
 
           Store::Standards.new.keep(account_id, found.standards, for_all: for_all)

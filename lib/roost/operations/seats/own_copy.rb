@@ -74,7 +74,8 @@ module Roost
           level = slide.prompt ? yield(slide) : :nothing
           outcome = slide.prompt && record.outcome(slide.id, seat_id)
           Page.new(slide: slide, outcome: outcome, note: notes.fetch(slide.id, ""), level: level,
-                   steps: explained?(level, outcome) ? results.why(slide.id, seat_id) : [], hand: record.hand_mark(slide.id, seat_id),
+                   steps: explained?(level, outcome) ? results.why(slide.id, seat_id) : [],
+                   hand: record.hand_mark(slide.id, seat_id),
                    rubric: (levels[slide.id] if slide.prompt&.rubric&.fits?(levels.fetch(slide.id, []))),
                    comment: comments[[seat_id, slide.id]]&.in_words(record.attempt(slide.id, seat_id)) || "").freeze
         end

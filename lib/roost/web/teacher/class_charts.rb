@@ -13,6 +13,18 @@ module Roost
         TimeChart.new(points, name: "Share right by week: #{points.map(&:said).join("; ")}", date: method(:date)).svg
       end
 
+      # How a class did on one standard, session by session.
+      # @param over [Array<Array(Store::Sessions::Row, Rational)>] not empty
+      # @return [String] SVG
+      def standard_chart(over, line)
+        points = over.map do |row, share|
+          at = row.created_at.to_f
+          TimeChart::Point.new(at: at, share: share, said: "#{row.title}, #{date(at)}: #{percent(share)}").freeze
+        end
+        name = "Share right by session: #{points.map(&:said).join("; ")}"
+        TimeChart.new(points, name: name, date: method(:date), mark: line).svg
+      end
+
       # @param line [Array] of Core::Analysis::ClassOverTime#line_of, not empty
       # @return [String] SVG
       def student_chart(line)

@@ -17,6 +17,15 @@ module Roost
         page("classes/mastery_of", title: name, name: name, **about)
       end
 
+      # The questions about it again, to exactly those who don't have it.
+      post "/:id/standards/about/practise" do
+        given = Operations::PractiseStandard.new.call(account_id, klass.id, text("name").to_s, line: line, period: period,
+                                                                                              once: Operations::StartSession.once(params))
+        redirect "/assignments/#{granted(given).id}", 303
+      end
+
+      helpers ClassCharts
+
       helpers do
         def klass = @klass ||= Store::Classes.new.find(account_id, whole(params["id"])) || not_found
 

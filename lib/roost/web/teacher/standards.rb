@@ -13,7 +13,8 @@ module Roost
       post "/" do
         file = uploads("sheet").first
         name = File.basename(file[:filename].to_s)[0, 80]
-        found = Operations::KeepStandards.new.call(account_id, file[:tempfile].path, for_all: params["for_all"] == "1")
+        found = Operations::KeepStandards.new.call(account_id, file[:tempfile].path, for_all: params["for_all"] == "1",
+                                                                                               name: name)
         halt refuse("“#{name}” #{found.reason}") unless found.ok?
         page("standards/kept", title: "Learning standards", found: found.value, name: name)
       end

@@ -15,8 +15,10 @@ module Roost
       # @param points [Array<Point>] in the order of time, at least one
       # @param name [String] what it shows, for readers who don't see it
       # @param date [#call] says a day (epoch seconds)
+      # @param mark [Rational, nil] a share at which a line is drawn
       # @param width [Integer] as wide as the place for it, about
-      def initialize(points, name:, date:, width: 900)
+      def initialize(points, name:, date:, mark: nil, width: 900)
+        @mark = mark
         @points = points
         @width = width
         @name = name
@@ -26,7 +28,7 @@ module Roost
       # @return [String] SVG
       def svg
         %(<svg class="time-chart" viewBox="0 0 #{@width} #{HEIGHT}" role="img" aria-label="#{escape(@name)}">) +
-          "#{lines}#{band}#{path}#{dots}#{dates}</svg>"
+          "#{lines}#{marked}#{band}#{path}#{dots}#{dates}</svg>"
       end
 
       private
@@ -36,6 +38,10 @@ module Roost
           %(<line class="time-line" x1="#{LEFT}" x2="#{@width}" y1="#{y(share)}" y2="#{y(share)}"/>) +
             %(<text class="time-words" x="0" y="#{y(share) + 5}">#{(share * 100).to_i} %</text>)
         end.join
+      end
+
+      def marked
+        @mark && %(<line class="time-mark" x1="#{LEFT}" x2="#{@width}" y1="#{y(@mark)}" y2="#{y(@mark)}"/>)
       end
 
       def band
