@@ -15,8 +15,12 @@ module Bench
     CLASS = 30
     TURNS = 15
     TOPICS = 60 # of which each session asks one
+    OTHERS = 2_000 # sessions of the same teacher, without a class
+    WITH_EVIDENCE = 400 # of them, in which CLASS students were marked on 42 questions each: half a million rows
     GOALS = { results_500_ms: "at most 300", results_500_csv_ms: "at most 500", bring_back_ms: "at most 60",
               own_results_ms: "at most 60", gradebook_ms: "at most 200", standards_year_ms: "at most 200",
+              grid_100x60_ms: "at most 200", class_page_ms: "at most 200", sessions_2000_ms: "at most 150",
+              results_500_xlsx_s: "at most 3", evidence_rewrite_s: "at most 1",
               lookback_ratio: "at most 1.5", lookback_rss_mb: "at most 250" }.freeze
 
     # @param account [Integer]
@@ -37,10 +41,56 @@ module Bench
       others = %W[/pass/#{pass} /classes/#{klass}/grades /classes/#{klass}/standards]
       page, sheet, back, own, grades, standards = [*paths, *others].map { |path| median(path) }
       { results_500_ms: page, results_500_csv_ms: sheet, bring_back_ms: back, own_results_ms: own, gradebook_ms: grades,
-        standards_year_ms: standards, **beside(paths) }
+        standards_year_ms: standards, **made(large), **among_many(klass, large), **beside(paths) }
     end
 
     private
+
+    # What is done in the background.
+    # @return [Hash{Symbol=>Float}] seconds
+    def made(large)
+      row = Roost::Store::Sessions.new.find(large)
+      workbook = Roost::Operations::SessionWorkbook.new
+      evidence = Roost::Operations::WriteEvidence.new
+      evidence.call([large])
+      Roost::Store::Evidence.new.changed(large)
+      { results_500_xlsx_s: seconds { workbook.file(row) }, evidence_rewrite_s: seconds { evidence.call([large]) } }
+    end
+
+    def seconds
+      began = Bench.clock
+      yield
+      (Bench.clock - began).round(2)
+    end
+
+    # A grid of 100 by 60, a class's page, and the list of sessions, where there are many others.
+    def among_many(klass, large)
+      grid = ended(100, nil, questions: 60)
+      others(large)
+      grid, page, list = ["/results/#{grid}?as=percent", "/classes/#{klass}/over-time", "/results"].map { |path| median(path) }
+      { grid_100x60_ms: grid, class_page_ms: page, sessions_2000_ms: list }
+    end
+
+    def others(like)
+      database = Roost::Store::Database.connection
+      columns = (database[:sessions].columns - %i[id screen_key once]).join(", ")
+      database[<<~SQL, { like: like, many: OTHERS }].all
+        INSERT INTO sessions (screen_key, #{columns})
+        SELECT md5(random()::text || n), #{columns} FROM sessions, generate_series(1, :many) n WHERE id = :like RETURNING id
+      SQL
+      ids = database[:sessions].reverse(:id).limit(WITH_EVIDENCE).select_map(:id)
+      database[<<~SQL, { ids: ids, many: CLASS }].all
+        INSERT INTO seats (session_id, name, token_digest)
+        SELECT id, 'Student ' || n, decode(md5(id || 'a' || n) || md5(id || 'b' || n), 'hex')
+        FROM sessions, generate_series(1, :many) n WHERE id IN :ids RETURNING id
+      SQL
+      database[<<~SQL, { ids: ids }].all
+        INSERT INTO evidence (session_id, seat_id, slide_id, attempt, origin, mark_num, mark_den, weight, counts, tags)
+        SELECT session_id, id, 's' || q, 1, 'o' || q, q % 2, 1, 1, true, '{}' FROM seats, generate_series(1, 42) q
+        WHERE session_id IN :ids RETURNING attempt
+      SQL
+      database.run("ANALYZE evidence, seats, sessions")
+    end
 
     # The sessions of a class in a year, in all of which all took part.
     # @return [String] one student's pass
@@ -108,30 +158,31 @@ module Bench
     # A session that has ended, in which everybody answered every question.
     # @param topic [String, nil] of its first question
     # @return [Integer] id
-    def ended(seats, class_id, topic: nil)
-      lesson = Roost::Store::Lessons.new.create(@account, Roost::Core::Lesson.new(title: "Bench", slides: slides(topic)))
+    def ended(seats, class_id, topic: nil, questions: QUESTIONS)
+      lesson = Roost::Store::Lessons.new.create(@account,
+                                                Roost::Core::Lesson.new(title: "Bench", slides: slides(topic, questions)))
       form = { "opens_itself" => "1", "class_id" => class_id.to_s }
       row = Roost::Operations::StartSession.new.call(@account, lesson, form).value
-      fill(row, seats)
+      fill(row, seats, questions)
       %w[begin end].each { |command| Roost::Operations::CommandSession.new.call(@account, row.id, command) }
       row.id
     end
 
-    def slides(topic)
-      Array.new(QUESTIONS) do |number|
+    def slides(topic, questions)
+      Array.new(questions) do |number|
         about = number.zero? ? { "subtopics" => [topic].compact } : {}
         prompt = Roost::Core::Kinds.named(KIND[:name]).new(id: "b#{number}", settings: KIND[:settings].merge(about))
         Roost::Core::Slide.new(id: "s#{number}", heading: "Question #{number}", prompt: prompt)
       end
     end
 
-    def fill(row, seats)
+    def fill(row, seats, questions)
       database = Roost::Store::Database.connection
       names = Array.new(seats) do |number|
         { session_id: row.id, name: "Student #{number}", token_digest: Sequel.blob(SecureRandom.bytes(32)) }
       end
       database[:seats].multi_insert(names)
-      given = { session_id: row.id, questions: QUESTIONS }
+      given = { session_id: row.id, questions: questions }
       database[<<~SQL, given].all
         INSERT INTO openings (session_id, slide_id, attempt, opened_at, closed_at)
         SELECT :session_id, 's' || q, 1, now() - interval '10 minutes', now() - interval '9 minutes'

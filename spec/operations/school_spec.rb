@@ -96,7 +96,7 @@ RSpec.describe "The school" do
     session = kept_session(other)
     Roost::Store::Bank.new.keep(other, marsh_lesson.prompts, taken_from: "Birds")
     expect(ops::KeepSchool.new.hand_over(keeper, other, keeper)).to be_ok
-    expect(Roost::Store::Sessions.new.all_of(keeper).map(&:id)).to eq([session.id])
+    expect(Roost::Store::PastSessions.new.all_of(keeper).map(&:id)).to eq([session.id])
     expect(database[:bank_questions].select_map(:account_id).uniq).to eq([keeper])
     expect(Roost::Store::Catalogue.new.entry(keeper, lesson).role).to eq(:owner)
     expect(Roost::Store::Classes.new.find(keeper, klass).to_h).to include(mine: true, students: 1)

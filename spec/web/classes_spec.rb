@@ -130,7 +130,7 @@ RSpec.describe "The pages of classes" do
 
     def start(**more)
       post_form "/lessons/#{lesson}/start", class_id: kestrel, names_shown: "1", **more
-      Roost::Store::Sessions.new.all_of(account).first
+      Roost::Store::PastSessions.new.all_of(account).first
     end
 
     it "let each pick a name once, and tell the Desk who is missing" do

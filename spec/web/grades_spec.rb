@@ -81,7 +81,7 @@ RSpec.describe "The gradebook of a class" do
   end
 
   it "follows a corrected key" do
-    session = Roost::Store::Sessions.new.all_of(account).find { |row| row.title == "Birds" }
+    session = Roost::Store::PastSessions.new.all_of(account).find { |row| row.title == "Birds" }
     get "/classes/#{klass}/grades"
     Roost::Operations::CorrectQuestion.new.call(account, session.id, "s1", { "keys" => %w[o2] }, in_lesson: false)
     get "/classes/#{klass}/grades"

@@ -115,14 +115,14 @@ RSpec.describe "Results of a session" do
 
   it "are a workbook, made in the background and fetched as a file by her who asked for it" do
     held(key, wrong)
-    get "/results/#{session.id}/workbook"
+    get "/results/#{session.id}/files"
     submit(Nokogiri::HTML5(last_response.body).at_css("#export-session_xlsx form"))
     follow_redirect!
     expect(text).to include("Making the workbook: 0 of 1 part")
-    get "/results/#{session.id}/workbook.file"
+    get "/results/#{session.id}/files/xlsx.file"
     expect(last_response.status).to eq(303)
     Roost::Operations::MakeExport.new.call(database[:exports].get(:id))
-    get "/results/#{session.id}/workbook", {}, "HTTP_HX_REQUEST" => "true"
+    get "/results/#{session.id}/files/xlsx", {}, "HTTP_HX_REQUEST" => "true"
     get Nokogiri::HTML5(last_response.body).at_css("a[download]")["href"]
     expect([last_response.status, last_response.body[0, 2],
             last_response["content-disposition"]]).to match([200, "PK", /Birds.*xlsx/])
@@ -130,6 +130,43 @@ RSpec.describe "Results of a session" do
     expect(Roost::Operations::MakeExport.new.start(rook, "session_xlsx", session.id)).to be_nil
     database[:exports].update(created_at: Sequel.lit("created_at - interval '2 hours'"))
     expect { Roost::Jobs::ForgetExports.new({}).does }.to change { Dir[Roost.settings.var("exports", "*")].length }.to(0)
+  end
+
+  it "are a PDF with a bookmark each student, on A4 or Letter, and drawings side by side" do
+    held(key, wrong)
+    drawn = ->(slide, _value) { %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"/>) if slide.id == "s3" }
+    allow(Roost::Operations::SessionPaper).to receive(:drawing).and_return(drawn)
+    { "pdf" => /595.*x 841/, "letter" => /612 x 792/ }.each do |kind, size|
+      post_form "/results/#{session.id}/files/#{kind}"
+      export = database[:exports].order(:id).last[:id]
+      Roost::Operations::MakeExport.new.call(export)
+      get "/results/#{session.id}/files/#{kind}.file"
+      expect([last_response.status, last_response.body[0, 5]]).to eq([200, "%PDF-"])
+      path = Roost::Store::Exports.new.path(export)
+      expect(`pdfinfo #{path}`).to match(size)
+      words = `pdftotext #{path} -`
+      expect(words).to include("Students by questions").and include("Student 1").and include("1/5")
+      expect(last_response.body.scan("/Title").length).to be >= 5 # of the document, and five bookmarks
+    end
+  end
+
+  it "are listed page by page" do
+    titles = Array.new(5) do |at|
+      kept_session(account).tap do |row|
+        database[:sessions].where(id: row.id).update(title: "Lesson #{at}")
+      end
+    end
+    sign_in("falk@heronsgate.example")
+    stub_const("Roost::Web::Results::ON_A_PAGE", 2)
+    listed = -> { Nokogiri::HTML5(last_response.body).css("tbody th a").map(&:text) }
+    seen = []
+    path = "/results"
+    while path
+      get path
+      seen << listed.call
+      path = Nokogiri::HTML5(last_response.body).css("a.button").find { |link| link.text == "Earlier sessions" }&.[]("href")
+    end
+    expect([titles.length, seen]).to eq([5, [["Lesson 4", "Lesson 3"], ["Lesson 2", "Lesson 1"], ["Lesson 0"]]])
   end
 
   it "count for whom the teacher says that the seat was" do

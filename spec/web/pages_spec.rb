@@ -129,7 +129,7 @@ RSpec.describe "Pages" do
 
     it "keeps the options that were ticked" do
       post_form "/lessons/#{@lesson}/start", title: "", class_name: "7K", opens_itself: "1", speed_share: "0"
-      started = Roost::Store::Sessions.new.all_of(account).first
+      started = Roost::Store::PastSessions.new.all_of(account).first
       expect(started.options.to_h).to eq(opens_itself: true, may_change: false, code_throughout: false, names_shown: false,
                                          results_itself: false, questions_mixed: false, parts_mixed: false, own_copy: false,
                                          speed_share: "0", entry: "free", extra: "", teams: "",

@@ -32,18 +32,16 @@ module Roost
         rows = items.each_with_index.map do |item, place|
           level = Array(item["educationLevel"]).grep(String).join(", ")
           above = codes[parents[item["identifier"].to_s]].to_s
-          [place + 1, { code: code(item), words: item["fullStatement"].to_s, subject: Array(item["subject"]).grep(String).join(", "),
-                        level: level, parent: above }]
+          subject = Array(item["subject"]).grep(String).join(", ")
+          [place + 1, { code: code(item), words: item["fullStatement"].to_s, subject: subject, level: level, parent: above }]
         end
         StandardsSheet.sorted(rows)
       end
 
       # @return [Hash{String=>String}] identifier of an item to that of the one above it
       def self.parents(package)
-        associations = package["CFAssociations"]
-        children = (associations.is_a?(Array) ? associations : []).grep(Hash).select do |each|
-          each["associationType"] == "isChildOf"
-        end
+        all = package["CFAssociations"]
+        children = Array(all).grep(Hash).select { |each| each["associationType"] == "isChildOf" }
         children.to_h { |each| %w[originNodeURI destinationNodeURI].map { |node| identifier(each[node]) } }
       end
 

@@ -7,7 +7,7 @@ require "tmpdir"
 
 module Roost
   module Exchange
-    # A PDF to be made, A4, with a title and a language, in which any script can be written: letters that stand one after the
+    # A PDF to be made, with a title and a language, in which any script can be written: letters that stand one after the
     # other as text, all others as a picture, drawn by Pango (libvips' programs) with Debian's Noto fonts, since
     # Prawn neither joins nor turns letters. Used by a process of its own (bin/read); loads nothing else of the program.
     # All sizes are in points.
@@ -31,10 +31,11 @@ module Roost
       attr_reader :paper
 
       # @param margin [Integer]
+      # @param size [String] "A4" or "LETTER"
       # @param most_drawn [Integer] texts that are drawn, a tenth of a second each; boxes stand for more
-      def initialize(title, most_drawn:, margin: 50)
+      def initialize(title, most_drawn:, margin: 50, size: "A4")
         @most_drawn = most_drawn
-        @paper = Prawn::Document.new(page_size: "A4", margin: margin, info: { Title: title })
+        @paper = Prawn::Document.new(page_size: size, margin: margin, info: { Title: title })
         paper.renderer.state.store.root.data.merge!(Lang: PDF::Core::LiteralString.new(LANGUAGE),
                                                     ViewerPreferences: { DisplayDocTitle: true })
         paper.font_families.update("Paper" => FONTS.transform_values { |name| File.join(FOLDER, name) })

@@ -35,7 +35,6 @@ module Roost
       # @return [String] the file
       def to_xlsx
         @package = Axlsx::Package.new
-        @package.use_shared_strings = true
         @styles = styles
         SHEETS.each_key.with_index do |name, at|
           @package.workbook.add_worksheet(name: name) { |sheet| send(name.downcase, sheet) }

@@ -6,6 +6,19 @@ module Roost
     class PastSessions < Sessions
       MOST_BESIDE = 100
 
+      # @return [Array<Row>] latest first
+      # @param before [Integer, nil] only those that come after this one in the list
+      # @param most [Integer, nil]
+      def all_of(account_id, before: nil, most: nil)
+        rows = with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at, :id)
+        if before
+          here = database[:sessions].where(account_id: account_id, id: before).select(:created_at, :id)
+          rows = rows.where(Sequel.lit("(created_at, id) < ?", here))
+        end
+        rows = rows.limit(most) if most
+        rows.map { |row| read(row) }
+      end
+
       # @param row [Row]
       # @param most [Integer]
       # @return [Array<Integer>] ids of the sessions of the same class and teacher that had ended before, the last first

@@ -72,11 +72,6 @@ module Roost
         found unless found&.deleted && !deleted
       end
 
-      # @return [Array<Row>] latest first
-      def all_of(account_id)
-        with_now.where(account_id: account_id, deleted_at: nil).reverse(:created_at).map { |row| read(row) }
-      end
-
       # How questions went in an earlier session; said when a session begins, and then the same for ever.
       # @return [Hash{String=>Float}] ids of slides to mean marks
       def last_time(id) = LAST_TIMES.fetch(id) { database[:sessions].where(id: id).get(:last_time).to_h.freeze }

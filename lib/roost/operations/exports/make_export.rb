@@ -6,7 +6,8 @@ module Roost
     class MakeExport
       # By kind, what makes it: #subject(account_id, id) says whether somebody may have it, #file(subject) gives its content and
       # says how far it is.
-      MAKERS = { "session_xlsx" => "SessionWorkbook", "student_json" => "StudentJson", "student_pdf" => "StudentPdf" }.freeze
+      MAKERS = { "session_xlsx" => "SessionWorkbook", "session_pdf" => "SessionPaper", "session_letter" => "SessionLetter",
+                 "student_json" => "StudentJson", "student_pdf" => "StudentPdf" }.freeze
 
       # @param kind [String]
       # @return [Object] what makes it

@@ -14,8 +14,10 @@ module Roost
       end
 
       # @param folder [String] where they lie as long as they are needed
-      def initialize(folder)
+      # @param most [Integer] pictures
+      def initialize(folder, most: MOST)
         @folder = folder
+        @most = most
         @count = 0
       end
 
@@ -30,7 +32,7 @@ module Roost
       private
 
       def room
-        yield if (@count += 1) <= MOST
+        yield if (@count += 1) <= @most
       end
 
       def jpeg(name)

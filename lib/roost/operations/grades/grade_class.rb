@@ -14,9 +14,11 @@ module Roost
         students = Store::Students.new.of_class(class_id)
         said = books.columns(account_id, class_id)
         earned = earned(ended.keys, students)
-        columns = of_sessions(ended, earned, said) + said.reject(&:session_id).map { |each| own(each) }
+        rules = books.rules(account_id, class_id)
+        asked = rules.of_all || said.any?(&:absent_zero) ? Store::Evidence.new.asked(ended.keys) : {}
+        columns = of_sessions(ended, earned, said, asked) + said.reject(&:session_id).map { |each| own(each) }
         Gradebook.new(students: students, columns: columns.sort_by { |column| [column.at, column.id] },
-                      entries: earned.merge(typed(said)), rules: books.rules(account_id, class_id))
+                      entries: earned.merge(typed(said)), rules: rules)
       end
 
       # @param column [Store::Gradebooks::Column, nil] of a session, where something was said of it
@@ -50,10 +52,10 @@ module Roost
       end
 
       # Those in which there is something to tell.
-      def of_sessions(ended, earned, said)
+      # @param asked [Hash{Integer=>Integer}] how many questions each had, where that is needed
+      def of_sessions(ended, earned, said, asked)
         told = earned.filter_map { |(_, key), entry| key if entry.marked.positive? || entry.waiting.positive? }.uniq
         about = said.select(&:session_id).to_h { |column| [column.session_id, column] }
-        asked = Store::Evidence.new.asked(ended.keys)
         rows = Store::PastSessions.new.by_id(ended.keys).values.select { |row| told.include?("s#{row.id}") }
         rows.map do |row|
           Gradebook::Column.new(id: "s#{row.id}", session_id: row.id, title: row.title, at: ended.fetch(row.id),

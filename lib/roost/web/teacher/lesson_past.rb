@@ -6,6 +6,9 @@ module Roost
     class LessonPast < TeacherApp
       helpers ResultPages, ExportPages
 
+      # What is made in the background, as it is called.
+      FILES = { "xlsx" => "workbook", "pdf" => "PDF (A4)", "letter" => "PDF (Letter)" }.freeze
+
       # The lesson as it went.
       get "/:id/timeline" do |id|
         row = own_session(id)
@@ -30,27 +33,29 @@ module Roost
         page("results/over_sessions", title: slide.name, row: row, slide: slide, over: over)
       end
 
-      # A workbook, made in the background.
-      get "/:id/workbook" do |id|
-        row = own_session(id)
-        next workbook(row) if htmx?
+      # Files that are made in the background.
+      get("/:id/files") { |id| own_session(id).then { |row| page("results/files", title: "Files of #{row.title}", row: row) } }
 
-        page("results/workbook", title: "Workbook of #{row.title}", row: row)
+      get(%r{/(\d+)/files/(xlsx|pdf|letter)}) do |id, kind|
+        row = own_session(id)
+        htmx? ? file_part(row, kind) : redirect("/results/#{row.id}/files", 303)
       end
 
-      post "/:id/workbook" do |id|
-        Operations::MakeExport.new.start(account_id, "session_xlsx", own_session(id).id)
-        redirect "/results/#{whole(id)}/workbook", 303
+      post(%r{/(\d+)/files/(xlsx|pdf|letter)}) do |id, kind|
+        Operations::MakeExport.new.start(account_id, "session_#{kind}", own_session(id).id)
+        redirect "/results/#{whole(id)}/files", 303
       end
 
-      get "/:id/workbook.file" do |id|
+      get(%r{/(\d+)/files/(xlsx|pdf|letter)\.file}) do |id, kind|
         row = own_session(id)
-        day = school_time.local(row.created_at).strftime("%Y-%m-%d")
-        send_export("session_xlsx", row.id, path: "/results/#{row.id}/workbook", name: "#{file_name(row.title)} #{day}.xlsx")
+        name = "#{file_name(row.title)} #{school_time.local(row.created_at).strftime("%Y-%m-%d")}"
+        send_export("session_#{kind}", row.id, path: "/results/#{row.id}/files", name: "#{name}.#{kind == "xlsx" ? kind : "pdf"}")
       end
 
       helpers do
-        def workbook(row) = export_part("session_xlsx", row.id, path: "/results/#{row.id}/workbook", made: "workbook")
+        def file_part(row, kind)
+          export_part("session_#{kind}", row.id, path: "/results/#{row.id}/files/#{kind}", made: self.class::FILES.fetch(kind))
+        end
 
         # @return [Array<Array(String, Core::Session::Views::Screen)>] names of pages and what stood there, slides as they
         #   were asked

@@ -12,10 +12,14 @@ module Roost
                   "put_aside" => "Set aside: that question counts for nobody.",
                   "count_again" => "That question counts again." }.freeze
 
+      ON_A_PAGE = 100 # sessions
+
       get "/" do
-        rows = sessions.all_of(account_id)
+        found = Store::PastSessions.new.all_of(account_id, before: number("before"), most: ON_A_PAGE + 1)
+        rows = found.first(ON_A_PAGE)
         deleted = params["deleted"] && sessions.of_teacher(account_id, number("deleted"), deleted: true)
-        page("results/index", title: "Results", rows: rows, seats: Store::Seats.new.count(rows.map(&:id)),
+        page("results/index", title: "Results", rows: rows, further: found.length > ON_A_PAGE,
+                              seats: Store::Seats.new.count(rows.map(&:id)),
                               to_mark: Operations::ToMark.new.call(account_id),
                               for_others: Store::SecondMarks.new.asked_of(account_id),
                               deleted: (deleted if deleted&.deleted),
