@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "json"
+require "rack/utils"
 require "tilt"
 require "tilt/erubi"
 
