@@ -28,7 +28,7 @@ RSpec.describe "What a new engineer reads" do
   end
 
   it "explains words that the code has" do
-    names = read.call("docs/GLOSSARY.md").scan(/`(?:Core|Session|Store|Game|Exchange|Kinds)::(\w+)/).flatten
+    names = read.call("docs/GLOSSARY.md").scan(/`(?:Core|Session|Store|Game|Exchange|Kinds|Grading|Analysis)::(\w+)/).flatten
     expect(names.length).to be > 20
     known = Dir[File.join(Roost::Settings::ROOT, "lib/roost/**/*.rb")].map { |file| File.basename(file, ".rb").delete("_") }
     known += Roost::Core::Kinds::NAMES

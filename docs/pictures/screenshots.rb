@@ -10,6 +10,7 @@ require "tmpdir"
 require_relative "alone_pictures"
 require_relative "class_pictures"
 require_relative "kinds_pictures"
+require_relative "past_pictures"
 require_relative "room_pictures"
 
 # Runs the program with the demo data and a practice class, and takes one picture of
@@ -210,8 +211,7 @@ class Screenshots
   def look_back
     teacher.visit "/results/1"
     take teacher, "results-students"
-    teacher.click_link "Questions"
-    take teacher, "results-questions"
+    PastPictures.new(FOLDER, teacher, @sign_in[:email]).call
   end
 end
 
