@@ -19,7 +19,13 @@ Sequel.migration do
       check { students > 0 }
     end
     add_column :classes, :shares_figures, TrueClass, null: false, default: false
+    # Written anew in the background, and sooner by whoever looks.
     from(:sessions).exclude(evidence_no: nil).update(evidence_no: nil)
+    run <<~SQL
+      INSERT INTO que_jobs (job_class, args, kwargs, job_schema_version)
+      SELECT 'Roost::Jobs::WriteEvidence', jsonb_build_array(id), '{}', 2
+      FROM sessions WHERE ended_at IS NOT NULL AND deleted_at IS NULL
+    SQL
   end
 
   down do

@@ -171,6 +171,15 @@ RSpec.describe "The gradebook of a class" do
               ["0 for who was not there, Food", "no", "yes"]])
   end
 
+  it "takes nothing from who came into the class later" do
+    get "/classes/#{klass}/grades"
+    get page.css("thead a").first["href"]
+    submit(page.at_css("form.grade-column"), absent_zero: "1")
+    database[:enrolments].where(student_id: students[1].id).update(began_on: Date.today + 2)
+    get "/classes/#{klass}/grades"
+    expect(rows[1]).to eq(["Bo", "100 %", "", "100 %"])
+  end
+
   it "weighs categories, whose names and weights can be changed and taken away" do
     own_column("#{students[0].id}": "0")
     get "/classes/#{klass}/grades/rules"

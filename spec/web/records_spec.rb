@@ -52,6 +52,15 @@ RSpec.describe "What is kept about a student" do
     expect(JSON.generate(kept)).not_to match(/Bo Lind|Bo thinks/)
   end
 
+  it "is made a few at a time, so that other teachers don't wait" do
+    stub_const("Roost::Operations::MakeExport::MOST", 1)
+    post_form "#{record}/json"
+    post_form "#{record}/json"
+    expect(last_response.status).to eq(303)
+    post_form "#{record}/pdf"
+    expect([last_response.status, page.text]).to match([422, include("are being made for you already")])
+  end
+
   it "is a PDF to be read" do
     made("pdf")
     text = `pdftotext #{Roost::Store::Exports.new.path(database[:exports].get(:id))} -`.split.join(" ")

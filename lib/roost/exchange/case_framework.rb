@@ -7,10 +7,10 @@ module Roost
     # A list of learning standards as a CASE package (1EdTech, Competencies and Academic Standards Exchange 1.0), in JSON: its
     # items are standards, and what is a child of another stands under it.
     module CaseFramework
-      LIMIT = 20 * 1024 * 1024 # bytes
+      LIMIT = 4 * 1024 * 1024 # bytes
       NO_JSON = "is no JSON that could be read."
       NO_CASE = "is no CASE package: it has no CFItems."
-      TOO_LARGE = "is larger than 20 MB. Export a part of it."
+      TOO_LARGE = "is larger than 4 MB. Export a part of it."
 
       # @param path [String]
       # @return [Core::Reading] of StandardsSheet::Found; refused in words that go on after the file's name

@@ -24,6 +24,9 @@ module Roost
         end
       end
 
+      # @return [Integer] how many are being made for somebody
+      def making(account_id) = database[:exports].where(account_id: account_id, state: "making").where(fresh).count
+
       # @return [Row, nil] nil also when it was there too long
       def of(account_id, kind, subject_id) = read(account_id: account_id, kind: kind, subject_id: subject_id)
 

@@ -100,6 +100,9 @@ module Roost
                              .multi_insert(rows)
       end
 
+      # @return [Hash{Integer=>Date}] id to the day on which they came into the class
+      def since(class_id) = database[:enrolments].where(class_id: class_id, ended_on: nil).select_hash(:student_id, :began_on)
+
       def regroup(class_id, id, group) = database[:enrolments].where(class_id: class_id, student_id: id).update(group_name: group)
 
       # Takes people out of a class; what they did there stays.

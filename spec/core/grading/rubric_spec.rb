@@ -23,6 +23,14 @@ RSpec.describe Roost::Core::Grading::Rubric do
       "A: a 0, b 1\n" * 9 => "at most 8" }.each { |typed, words| expect(read(typed).reason).to include(words) }
     expect(read("x" * 50_000).ok?).to be(false)
   end
+
+  it "is read in no time, whatever stands there" do
+    Timeout.timeout(5) do
+      ["A: a#{" " * 1990}x, b 1", "A: #{"(" * 1900}1, b 1", "A: #{"1" * 1900}, b 1"].each do |typed|
+        read(typed)
+      end
+    end
+  end
 end
 
 RSpec.describe Roost::Core::Grading::HandMark do

@@ -44,7 +44,9 @@ module Roost
 
         # @param entries [Hash{Array(Integer, String)=>Entry}] student and column to what was earned; none of who was not there
         # @param rules [Rules]
-        def initialize(students:, columns:, entries:, rules: PLAIN)
+        # @param since [Hash{Integer=>Float}] student to when they came into the class (epoch seconds): before that nobody was absent
+        def initialize(students:, columns:, entries:, rules: PLAIN, since: {})
+          @since = since
           @students = students
           @columns = columns
           @entries = entries
@@ -53,7 +55,7 @@ module Roost
 
         # @return [Entry, nil] nil of who was not there
         def entry(student_id, column)
-          found = @entries[[student_id, column.id]] || (absent(column) if column.absent_zero)
+          found = @entries[[student_id, column.id]] || (absent(column) if absent?(student_id, column))
           found && rules.of_all ? of_all(found, column) : found
         end
 
@@ -77,6 +79,8 @@ module Roost
         end
 
         private
+
+        def absent?(student_id, column) = column.absent_zero && column.at >= @since.fetch(student_id, column.at)
 
         # Nothing of what was asked.
         def absent(column)

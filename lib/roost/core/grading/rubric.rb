@@ -12,7 +12,8 @@ module Roost
         POINTS = (0r..100r)
         NAME_LIMIT = 60
         LINE = /\A(?<name>[^:]+):(?<levels>.+)\z/
-        LEVEL = /\A(?<name>.*?[^\d\s.].*?)[\s(]+(?<points>\d{1,3}(?:\.\d+)?)\)?\z/
+        # What a level ends in; before it stands a name and a space.
+        POINTS_AT_END = /(?<=[\s(])(?<points>\d{1,3}(?:\.\d{1,3})?)\)?\z/
         UNREADABLE = "“%s” is no criterion. Write a name, then its levels with points, like: " \
                      "Content: missing 0, in part 1, complete 2."
         TOO_MANY = "A rubric has at most #{CRITERIA} criteria.".freeze
@@ -49,7 +50,7 @@ module Roost
 
         def self.read_line(line)
           name, typed = line.match(LINE)&.captures&.map(&:strip)
-          levels = typed.to_s.split(/[,;]/).map { |level| level.strip.match(LEVEL) }
+          levels = typed.to_s.split(/[,;]/).map { |level| read_level(level.strip) }
           unread = name.nil? || name.length > NAME_LIMIT || levels.any?(&:nil?)
           return Reading.refused(format(UNREADABLE, line[0, 60])) if unread
           return Reading.refused(format(LEVELS_REFUSED, name)) unless LEVELS.cover?(levels.length)
@@ -57,14 +58,18 @@ module Roost
           with_levels(name, levels)
         end
 
-        def self.with_levels(name, found)
-          levels = found.map do |level|
-            Level.new(name: level[:name].strip[0, NAME_LIMIT], points: Rational(level[:points])).freeze
-          end
+        # @return [Level, nil]
+        def self.read_level(text)
+          found = text.match(POINTS_AT_END)
+          name = found && found.pre_match.chomp("(").strip
+          Level.new(name: name[0, NAME_LIMIT], points: Rational(found[:points])).freeze if name&.match?(/[^\d\s.]/)
+        end
+
+        def self.with_levels(name, levels)
           fits = levels.all? { |level| POINTS.cover?(level.points) && (level.points * 2).denominator == 1 }
           fits ? Reading.ok(Criterion.new(name: name, levels: levels.freeze).freeze) : Reading.refused(HALVES)
         end
-        private_class_method :read_lines, :read_line, :with_levels
+        private_class_method :read_lines, :read_line, :read_level, :with_levels
 
         # @return [Array<Criterion>]
         attr_reader :criteria

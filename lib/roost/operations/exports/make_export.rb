@@ -4,6 +4,10 @@ module Roost
   module Operations
     # Makes a file in the background, where that takes longer than a page may. What is made says a class of its own.
     class MakeExport
+      # At a time for one teacher, so that those of others are not kept waiting.
+      MOST = 4
+      WAIT = "Four files are being made for you already. Wait until one of them is there."
+
       # By kind, what makes it: #subject(account_id, id) says whether somebody may have it, #file(subject) gives its content and
       # says how far it is.
       MAKERS = { "session_xlsx" => "SessionWorkbook", "session_pdf" => "SessionPaper", "session_letter" => "SessionLetter",
@@ -15,15 +19,17 @@ module Roost
 
       # Leaves it to the background.
       # @param kind [String] one of MAKERS
-      # @return [Boolean, nil] nil when she has no such thing
+      # @return [Core::Reading, nil] nil when she has no such thing
       def start(account_id, kind, subject_id)
         return nil unless MakeExport.maker(kind).subject(account_id, subject_id)
+        return Core::Reading.ok(nil) if exports.of(account_id, kind, subject_id)&.making?
+        return Core::Reading.refused(WAIT) if exports.making(account_id) >= MOST
 
         exports.transaction do
           id = exports.begin_one(account_id, kind, subject_id)
           Store::Background.new.later("make_export", id) if id
         end
-        true
+        Core::Reading.ok(nil)
       end
 
       # @param id [Integer] of an export

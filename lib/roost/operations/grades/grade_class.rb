@@ -18,7 +18,7 @@ module Roost
         asked = rules.of_all || said.any?(&:absent_zero) ? Store::Evidence.new.asked(ended.keys) : {}
         columns = of_sessions(ended, earned, said, asked) + said.reject(&:session_id).map { |each| own(each) }
         Gradebook.new(students: students, columns: columns.sort_by { |column| [column.at, column.id] },
-                      entries: earned.merge(typed(said)), rules: rules)
+                      entries: earned.merge(typed(said)), rules: rules, since: since(class_id))
       end
 
       # @param column [Store::Gradebooks::Column, nil] of a session, where something was said of it
@@ -28,6 +28,12 @@ module Roost
       private
 
       def books = @books ||= Store::Gradebooks.new
+
+      # When each came into the class, from the morning of that day.
+      def since(class_id)
+        time = SchoolClock.here
+        Store::Students.new.since(class_id).transform_values { |day| time.read("#{day}T00:00").value || 0.0 }
+      end
 
       # @return [Hash{Array(Integer, String)=>Gradebook::Entry}]
       def earned(session_ids, students)

@@ -42,7 +42,7 @@ module Roost
       end
 
       post(%r{/(\d+)/files/(xlsx|pdf|letter)}) do |id, kind|
-        Operations::MakeExport.new.start(account_id, "session_#{kind}", own_session(id).id)
+        granted(Operations::MakeExport.new.start(account_id, "session_#{kind}", own_session(id).id))
         redirect "/results/#{whole(id)}/files", 303
       end
 

@@ -22,7 +22,7 @@ module Roost
 
       post(%r{/(?<id>\d+)/students/(?<student>\d+)/record/(?<kind>json|pdf)}) do
         Operations::NoteLook.new.call(account_id, [student.id], :record)
-        Operations::MakeExport.new.start(account_id, KINDS.fetch(params["kind"]).first, student.id)
+        granted(Operations::MakeExport.new.start(account_id, KINDS.fetch(params["kind"]).first, student.id))
         redirect record_path, 303
       end
 
