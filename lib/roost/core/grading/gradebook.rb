@@ -44,7 +44,8 @@ module Roost
 
         # @param entries [Hash{Array(Integer, String)=>Entry}] student and column to what was earned; none of who was not there
         # @param rules [Rules]
-        # @param since [Hash{Integer=>Float}] student to when they came into the class (epoch seconds): before that nobody was absent
+        # @param since [Hash{Integer=>Float}] student to when they came into the class (epoch seconds): before that nobody was
+        #   absent
         def initialize(students:, columns:, entries:, rules: PLAIN, since: {})
           @since = since
           @students = students
