@@ -7,6 +7,14 @@ module Roost
       # Of each step its sentence, of what went in and what came out.
       WORDS = {
         by_key: ->(_, value) { "By the key the answer earns #{Why.mark(value)}." },
+        hits_less_wrong: lambda do |numbers, value|
+          hits, wrong, of = numbers.values_at(:hits, :wrong, :of)
+          "(#{hits} right − #{wrong} wrong) ÷ #{of} = #{Why.number(value)}#{", no less than 0" if wrong > hits}."
+        end,
+        right_of_all: ->(numbers, value) { "#{numbers[:right]} of #{numbers[:of]} right: #{Why.mark(value)}." },
+        pairs_in_order: lambda do |numbers, value|
+          "Of #{numbers[:of]} pairs, #{numbers[:right]} stand in the right order: #{Why.mark(value)}."
+        end,
         late: ->(numbers, _) { "It would earn #{Why.mark(numbers[:by_key])}, but it came late and doesn't count: 0." },
         unread: ->(_, _) { "Not a valid answer: 0." },
         no_answer: ->(_, _) { "Shown, but not answered: 0." },

@@ -10,7 +10,7 @@ module Roost
 
           # rules.md, marks: max(0, (hits - wrong picks) / keys) with partial credit. Where one
           # option is chosen and several are right, any of them is.
-          def mark(value)
+          def mark(value, steps: nil)
             return nil unless keyed?
 
             keys = settings["keys"]
@@ -19,7 +19,9 @@ module Roost
             return Rational(((keys - picked) | (picked - keys)).empty? ? 1 : 0) unless partial?
 
             hits = (picked & keys).length
-            [Rational(0), Rational(hits - (picked - keys).length, keys.length)].max
+            wrong = (picked - keys).length
+            Step.note(steps, :hits_less_wrong, [Rational(0), Rational(hits - wrong, keys.length)].max, hits: hits, wrong: wrong,
+                                                                                                   of: keys.length)
           end
         end
       end

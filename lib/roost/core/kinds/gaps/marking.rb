@@ -9,10 +9,11 @@ module Roost
           of_prompt :keyed?, :right_gaps, :gaps
 
           # rules.md, marks: the share of gaps that are right.
-          def mark(value)
+          def mark(value, steps: nil)
             return nil unless keyed?
 
-            Rational(right_gaps(value).count(true), gaps.length)
+            right = right_gaps(value).count(true)
+            Step.note(steps, :right_of_all, Rational(right, gaps.length), right: right, of: gaps.length)
           end
         end
       end

@@ -9,10 +9,12 @@ module Roost
           of_prompt :keyed?, :keys
 
           # rules.md, marks: right pairs / pairs asked.
-          def mark(value)
+          def mark(value, steps: nil)
             return nil unless keyed?
 
-            Rational(keys.count { |left, right| value["pairs"][left] == right }, [keys.length, 1].max)
+            right = keys.count { |left, other| value["pairs"][left] == other }
+            all = [keys.length, 1].max
+            Step.note(steps, :right_of_all, Rational(right, all), right: right, of: all)
           end
         end
       end

@@ -9,7 +9,7 @@ module Roost
           of_prompt :band
 
           # rules.md, marks: 1 inside the tolerance or the closed range, else 0.
-          def mark(value)
+          def mark(value, **)
             low, high = band
             low && Rational(Rational(value["number"]).between?(low, high) ? 1 : 0)
           end

@@ -9,10 +9,13 @@ module Roost
           of_prompt :keyed?, :outside, :wanted, :regions
 
           # rules.md, marks: max(0, (spots inside their region, at most n each − spots outside) / spots wanted).
-          def mark(value)
+          def mark(value, steps: nil)
             return nil unless keyed?
 
-            [0r, Rational(hits(value["spots"]) - outside(value), wanted)].max
+            inside = hits(value["spots"])
+            beside = outside(value)
+            Step.note(steps, :hits_less_wrong, [0r, Rational(inside - beside, wanted)].max, hits: inside, wrong: beside,
+of: wanted)
           end
 
           private

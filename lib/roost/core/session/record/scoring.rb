@@ -87,6 +87,7 @@ module Roost
 
         def by_key(answer, worth, late, steps)
           mark = mark(answer, worth)
+          @prompt.mark(answer.value, steps: steps) if steps && mark
           Step.note(steps, late ? :late : :by_key, mark, by_key: worth.mark) if mark
           mark
         end

@@ -6,7 +6,7 @@ module Roost
       module ToyDial
         # Right or wrong.
         class Marking < Kinds::Marking
-          def mark(value)
+          def mark(value, **)
             return unless prompt.keyed?
 
             Rational(value["turn"] == prompt.settings["key"] ? 1 : 0)
