@@ -31,10 +31,11 @@ RSpec.describe "Why a mark is what it is" do
 
   it "stands before what the answer earns on a student's page" do
     prompt = choice(texts: %w[A B C], keys: %w[o1 o2], several: true, partial: true)
+    opened = { "a" => [Roost::Core::Session::Opening.begin(0.0, nil)] }
     record = record_of(lesson: Roost::Core::Lesson.new(title: "B", slides: [slide("a", prompt: prompt)]),
                        seats: [Roost::Core::Session::Seat.new(id: 1, name: "Ada")], shown: { ["a", 1] => { 1 => 0.0 } },
                        answers: { ["a", 1] => { 1 => answer(1, "a", picked("o1")) } }, begun_at: 0.0,
-                       facts: Roost::Core::Session::Facts.of(openings: { "a" => [Roost::Core::Session::Opening.begin(0.0, nil)] }))
+                       facts: Roost::Core::Session::Facts.of(openings: opened))
     said = Roost::Web::Why.sentences(Roost::Core::Analysis::Results.new(record).why("a", 1))
     expect(said).to eq(["(1 right − 0 wrong) ÷ 2 = 0.5.", "By the key the answer earns ½ of 1."])
   end
