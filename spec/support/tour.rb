@@ -41,19 +41,28 @@ module Tour
     kestrel = Roost::Store::Classes.new.all(falk).first.id
     ada = Roost::Store::Students.new.of_class(kestrel).first.id
     code = Roost::Operations::ClassCode.new.call(falk, kestrel)
-    %W[/today /classes /classes/roster /class/#{code} /classes?shelf=archived /classes/#{kestrel} /classes/#{kestrel}/add
-       /classes/#{kestrel}/students/#{ada}
-       /classes/#{kestrel}/students/#{ada}/delete /school /lessons/#{birds}/start?class_id=#{kestrel}
-       /lessons /lessons?q=nothing+like+it /lessons/#{bare} /lessons/#{birds}/about /lessons/#{birds}/look
-       /lessons/#{birds}/history /lessons/#{birds}/start /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank
-       /lessons/#{birds}/preview /bank /standards /results /results/#{past} /results/#{past}/questions
-       /results/#{past}/questions/#{asked}/marks /classes/#{kestrel}/grades /classes/#{kestrel}/standards
-       /results/#{past}/students/#{seat} /account]
+    pages = %W[/today /classes /classes/roster /class/#{code} /classes?shelf=archived /school /school/log
+               /lessons/#{birds}/start?class_id=#{kestrel} /lessons /lessons?q=nothing+like+it /lessons/#{bare}
+               /lessons/#{birds}/about /lessons/#{birds}/look /lessons/#{birds}/history /lessons/#{birds}/start
+               /lessons/#{birds}/add /lessons/#{birds}/starters /lessons/#{birds}/bank /lessons/#{birds}/preview /bank /standards
+               /results /account]
+    [*pages, *class_pages(kestrel, ada), *result_pages(past, seat, asked)]
       .each do |path|
         session.visit path
         session.find("h1", match: :first, visible: :all)
         yield path, session
       end
+  end
+
+  def class_pages(id, student)
+    %W[/classes/#{id} /classes/#{id}/add /classes/#{id}/students/#{student} /classes/#{id}/students/#{student}/delete
+       /classes/#{id}/students/#{student}/record /classes/#{id}/grades /classes/#{id}/grades/rules /classes/#{id}/grades/changes
+       /classes/#{id}/grades/columns/new /classes/#{id}/standards /classes/#{id}/over-time /classes/#{id}/groups]
+  end
+
+  def result_pages(id, seat, asked)
+    %W[/results/#{id} /results/#{id}?as=answer&order=hardest&sort=share /results/#{id}/questions /results/#{id}/timeline
+       /results/#{id}/files /results/#{id}/questions/#{asked}/marks /results/#{id}/students/#{seat}]
   end
 
   # A lesson from the lobby to its end, with twelve who have answered.
