@@ -44,6 +44,14 @@ RSpec.describe "Marks by hand" do
     expect(results.lines.map(&:share)).to eq([nil, 3/4r, 3/4r, nil])
   end
 
+  it "lie together where they are similar, and every wording of a group is seen before it is marked" do
+    written("They follow the older birds.", "They follow older birds", "They look at the stars.", "they follow the older birds")
+    get path
+    shown = page.css(".mark-group").map { |group| group.css(".review-text").map { |text| text.text.strip } }
+    expect(shown).to eq([["They follow the older birds.", "They follow older birds"], ["They look at the stars."]])
+    expect(page.at_css(".mark-single").text).to include("“They follow older birds”")
+  end
+
   it "can be undone, one by one and at once" do
     written("By smell", "By the stars", "by the stars")
     give("1/4", 1)
@@ -258,7 +266,7 @@ RSpec.describe "Marks by hand" do
       sign_in("rook@heronsgate.example")
       get "/results"
       get page.at_css(".note a")["href"]
-      expect(page.css(".mark-group").length).to eq(10)
+      expect([page.css(".mark-group").length, page.css(".mark-single li").length]).to eq([1, 10])
       expect(page.text).not_to match(/Student \d.*Student 9/m)
       expect(Roost::Operations::MarkSecond.new.call(rook, session.id, "s4", theirs)).to be_ok
       expect(results.lines.map { |line| line.outcomes["s4"].mark }).to eq(([1] * 5) + ([0] * 5))

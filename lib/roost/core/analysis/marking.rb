@@ -3,12 +3,16 @@
 module Roost
   module Core
     module Analysis
-      # Answers to one question as a teacher marks them: those alike together, what is not marked yet first, the largest group in
-      # front.
+      # Answers to one question as a teacher marks them: those alike together (texts also where they are similar, rules.md,
+      # tallies), what is not marked yet first, the largest group in front.
       class Marking
         # said:: the answer in words, "" of what has none; seats:: Array of Seat, who gave it; marks:: Hash of seat id to the
-        # Grading::HandMark that each has; value:: of the first, as it was given
-        Group = Struct.new(:said, :seats, :marks, :value, keyword_init: true) do
+        # Grading::HandMark that each has; value:: of the first, as it was given; answers:: Hash of seat id to what each said
+        Group = Struct.new(:said, :seats, :marks, :value, :answers, keyword_init: true) do
+          # What else stands in it: each other wording once.
+          # @return [Array<String>]
+          def others = answers.values.uniq { |text| Marking.key(text) }.reject { |text| Marking.key(text) == Marking.key(said) }
+
           # @return [Integer] how many wait
           def waiting = seats.length - marks.length
 
@@ -85,14 +89,25 @@ module Roost
 
         # What can't be said in words is like nothing else.
         def alike
-          @record.in_order(@record.seats.select { |seat| given.key?(seat.id) })
-                 .group_by { |seat| Marking.key(said(seat.id)).then { |key| key.empty? ? seat.id : key } }.values
+          same = @record.in_order(@record.seats.select { |seat| given.key?(seat.id) })
+                        .group_by { |seat| Marking.key(said(seat.id)).then { |key| key.empty? ? seat.id : key } }
+          return same.values if @slide.prompt.keyed?
+
+          leads = similar(same.keys.grep(String))
+          same.group_by { |key, _| leads.fetch(key, key) }.values.map { |joined| joined.flat_map(&:last) }
+        end
+
+        # @return [Hash{String=>String}] each text to the one that stands for those like it
+        def similar(texts)
+          groups = Tallies::Grouping.new(texts).groups
+          groups.flat_map { |group| group.texts.map { |text| [text, group.lead] } }.to_h
         end
 
         def group(seats)
           marks = seats.to_h { |seat| [seat.id, @marks[[seat.id, @record.attempt(@slide.id, seat.id)]]] }.compact
-          first = seats.first.id
-          Group.new(said: said(first), seats: seats, marks: marks, value: given[first].value).freeze
+          answers = seats.to_h { |seat| [seat.id, said(seat.id)] }
+          first = answers.key(answers.values.tally.max_by(&:last).first)
+          Group.new(said: answers[first], seats: seats, marks: marks, value: given[first].value, answers: answers).freeze
         end
       end
     end
