@@ -145,7 +145,7 @@ class AlonePictures
 
   # @return [String] PNG
   def catching_up
-    rows = Roost::Store::Sessions.new.all_of(@account).select(&:class_id)
+    rows = Roost::Store::PastSessions.new.all_of(@account).select(&:class_id)
     row = rows.find { |each| Roost::Operations::GiveCatchUp.missed(each).any? }
     teacher.visit "/assignments/catch-up?session=#{row.id}"
     shot(teacher)
