@@ -66,16 +66,4 @@ RSpec.describe Roost::Operations::OverSessions do
     expect(Roost::Web::Why.sentences(steps)).to eq(["The mean of 2 sessions, each by how many of 40 students it had: 0.2."])
     expect(Roost::Core::Analysis::OverSessions.new(all.last(1)).discrimination).to be_nil
   end
-
-  it "is asked of the database by indexes" do
-    sql = nil
-    log = Logger.new(File::NULL).tap { |each| each.define_singleton_method(:info) { |text| sql = text[/SELECT.*/m] } }
-    database.loggers << log
-    Roost::Store::Evidence.new.over_sessions(1, ["p1"])
-    database.loggers.delete(log)
-    database.transaction(rollback: :always) do
-      database.run("SET LOCAL enable_seqscan = off")
-      expect(database.fetch("EXPLAIN #{sql}").map(:"QUERY PLAN").join("\n")).not_to include("Seq Scan")
-    end
-  end
 end

@@ -124,17 +124,4 @@ RSpec.describe Roost::Operations::WhoHasIt do
     expect(described_class.new.questions(cell).map { |seen| [seen.slide.id, seen.earned.mark, seen.title] })
       .to match_array([["s0", 1, "Birds"], ["s1", 0, "Birds"], ["s2", 1, "Birds"]])
   end
-
-  it "is asked of the database once for all, by indexes" do
-    rows = Roost::Store::Evidence.new
-    sql = nil
-    log = Logger.new(File::NULL).tap { |each| each.define_singleton_method(:info) { |text| sql = text[/SELECT.*/m] } }
-    database.loggers << log
-    rows.by_student([1, 2], [3])
-    database.loggers.delete(log)
-    database.transaction(rollback: :always) do
-      database.run("SET LOCAL enable_seqscan = off")
-      expect(database.fetch("EXPLAIN #{sql}").map(:"QUERY PLAN").join("\n")).not_to include("Seq Scan")
-    end
-  end
 end

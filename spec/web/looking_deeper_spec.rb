@@ -150,6 +150,24 @@ RSpec.describe "Results of a session" do
     end
   end
 
+  it "say in the sheet when each handed in, what is right and what it is about, also where many gave the same" do
+    held(key, key)
+    seats = Roost::Store::Seats.new.of(session.id).map(&:id)
+    times = ["2026-11-30 09:00:05+00", "2026-11-30 09:01:07+00"]
+    seats.zip(times) { |id, time| database[:answers].where(seat_id: id).update(received_at: time) }
+    get "/results/#{session.id}/results.csv"
+    rows = CSV.parse(last_response.body.delete_prefix("\uFEFF"), headers: true)
+    expect(rows.map { |row| row["Handed in"] }).to eq(%w[2026-11-30T09:00:05Z 2026-11-30T09:01:07Z])
+    expect(rows.first.to_h).to include("Possible" => "100", "Right answer" => "Grey heron")
+    workbook = Roost::Operations::SessionWorkbook.new.file(Roost::Store::Sessions.new.find(session.id))
+    book = Tempfile.create(["results", ".xlsx"], binmode: true) do |file|
+      file.write(workbook)
+      file.flush
+      Roo::Excelx.new(file.path).sheet("Answers").parse(headers: true).drop(1)
+    end
+    expect(book.map { |row| row["Handed in"] }).to eq(["2026-11-30 09:00:05 UTC", "2026-11-30 09:01:07 UTC"])
+  end
+
   it "are listed page by page" do
     titles = Array.new(5) do |at|
       kept_session(account).tap do |row|

@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
+require "json"
 require "open3"
+require "tempfile"
 require "tmpdir"
 
 module Roost
@@ -48,6 +50,20 @@ module Roost
       def self.read(task, path, *arguments, **limits)
         run(RbConfig.ruby, "--disable=gems", READER, task, path, *arguments.map(&:to_s),
             environment: { "RUBYLIB" => gems.join(":") }, **READING, **limits)
+      end
+
+      # Has something made of a value, by the same Ruby.
+      # @param task [String] of bin/read, which is given a file of JSON
+      # @param value [Hash]
+      # @param limits [Hash] other than READING
+      # @return [String, nil] bytes; nil when it could not be made
+      def self.made(task, value, **limits)
+        Tempfile.create(task) do |file|
+          file.write(JSON.generate(value))
+          file.flush
+          done = read(task, file.path, **limits)
+          done.output if done.success
+        end
       end
 
       # @return [Array<String>] where the reader's gems are, and all that these need

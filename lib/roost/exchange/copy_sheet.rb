@@ -1,8 +1,5 @@
 # frozen_string_literal: true
 
-require "json"
-require "tempfile"
-
 module Roost
   module Exchange
     # A student's own copy as PDF, A4: slide by slide what was asked, given, right and why. It is set in a process of its
@@ -15,14 +12,7 @@ module Roost
       #   :pictures (paths of JPEG files) and :rows, an Array of Hash: :is (a key of Paper::LABELS) with :text, :markdown or
       #   :picture
       # @return [String, nil] PDF; nil when it could not be made
-      def self.pdf(copy)
-        Tempfile.create("copy") do |file|
-          file.write(JSON.generate(copy))
-          file.flush
-          done = Confined.read("copy", file.path, **LIMITS)
-          done.output if done.success
-        end
-      end
+      def self.pdf(copy) = Confined.made("copy", copy, **LIMITS)
     end
   end
 end

@@ -18,6 +18,8 @@ module Roost
       FOLDER = "/usr/share/fonts/truetype/dejavu"
       LANGUAGE = "en-GB" # as the pages of the program have it
       INK = "251F33"
+      QUIET = "625B78"
+      LEFT_OUT = "Some letters could not be set on paper: ▯ stands for them. The page itself has them: print it."
       SIZE = 10.5
       # Letters that stand one after the other from left to right, as they are written; no small coloured pictures.
       PLAIN = /\A(?:(?!\p{Emoji_Presentation})[\p{Latin}\p{Greek}\p{Cyrillic}\p{Common}\p{Inherited}])*\z/
@@ -26,6 +28,9 @@ module Roost
       LONG = 4000 # a line that isn't to be broken
       BOX = "▯"
       TAG = %r{</?[a-z]+>}
+
+      # Words without marks, for #write.
+      def self.escaped(words) = words.gsub("&", "&amp;").gsub("<", "&lt;").gsub(">", "&gt;")
 
       # @return [Prawn::Document]
       attr_reader :paper
@@ -68,6 +73,27 @@ module Roost
 
         picture = drawn(CGI.escapeHTML(words), size, bold, LONG)
         picture ? paper.image(picture, at: at, **as_large(picture, width)) : box(size, at)
+      end
+
+      # As #write, of words without marks.
+      def plain(words, **look) = write(PdfDocument.escaped(words), **look)
+
+      # In grey, whatever is written meanwhile.
+      def quietly
+        paper.fill_color(QUIET)
+        yield
+        paper.fill_color(INK)
+      end
+
+      # Begins a page where less than that is left.
+      def room(height) = paper.cursor < height && paper.start_new_page
+
+      # Says at the end that something could not be written, where that is so.
+      def say_what_is_missing
+        return unless incomplete?
+
+        paper.move_down(14)
+        quietly { paper.text(LEFT_OUT, size: 9) }
       end
 
       private

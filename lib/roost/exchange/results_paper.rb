@@ -1,8 +1,5 @@
 # frozen_string_literal: true
 
-require "json"
-require "tempfile"
-
 module Roost
   module Exchange
     # The results of a session as PDF, A4 or Letter: an overview, students by questions, each student on pages of their own with a
@@ -15,14 +12,7 @@ module Roost
       #   :heads and :rows (name, signs, share), or nil; :students, an Array of Hash: :name, :line and :rows (Hash of :question,
       #   :sign, :given, :right, :comment); :sheets, an Array of Hash: :question and :pictures (path and name)
       # @return [String, nil] PDF; nil when it could not be made
-      def self.pdf(results)
-        Tempfile.create("results") do |file|
-          file.write(JSON.generate(results))
-          file.flush
-          done = Confined.read("results", file.path, **LIMITS)
-          done.output if done.success
-        end
-      end
+      def self.pdf(results) = Confined.made("results", results, **LIMITS)
     end
   end
 end

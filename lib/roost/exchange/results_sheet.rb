@@ -7,7 +7,7 @@ module Roost
     class ResultsSheet
       COLUMNS = ["Session", "Class", "Date", "Student", "Number", "Besides the name", "Question no.", "Question",
                  "Kind", "Outcome", "Mark", "Points", "Seconds", "Answer", "Unfinished", "Late", "Comment",
-                 "Practice"].freeze
+                 "Practice", "Possible", "Right answer", "Tags", "Handed in"].freeze
 
       # @param results [Core::Analysis::Results]
       # @param class_name [String] as it stands in the rows
@@ -39,7 +39,7 @@ module Roost
         results.slides.each do |slide|
           said = said(line.outcomes[slide.id], slide.prompt)
           sheet << who << "," << question(slide) << "," << said.figures << "," << seconds(slide, seat) << "," << said.answer <<
-            "," << comment(slide, seat) << "," << practice.to_s << "\n"
+            "," << comment(slide, seat) << "," << practice.to_s << "," << key(slide) << "," << handed_in(slide, seat) << "\n"
         end
       end
 
@@ -48,6 +48,19 @@ module Roost
       def comment(slide, seat)
         written = @comments[[seat.id, slide.id]]
         written ? CsvText.line([written.in_words(results.record.attempt(slide.id, seat.id))]) : ""
+      end
+
+      # Points possible, what is right, and what it is about.
+      def key(slide)
+        prompt = slide.prompt
+        (@keys ||= {})[slide.id] ||= CsvText.line([(prompt.points if prompt.keyed?), prompt.right_in_words,
+                                                   (prompt.subtopics + prompt.standards).join(", ")])
+      end
+
+      # When the answer that counts came, in UTC: each seat's own, also where many gave the same.
+      def handed_in(slide, seat)
+        at = results.record.all_answers(slide.id)[seat.id]&.received_at
+        at ? Time.at(at).utc.strftime("%Y-%m-%dT%H:%M:%SZ") : ""
       end
 
       # The cells before and after the seconds.

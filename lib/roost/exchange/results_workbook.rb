@@ -111,7 +111,7 @@ module Roost
         outcome = line.outcomes[slide.id]
         seat = line.seat
         [seat.name, number(seat), *asked(slide), given(slide, outcome), right(slide), outcome.status.to_s.tr("_", " "),
-         outcome.mark, outcome.points, possible(slide), seconds(slide)[seat.id], handed_in(outcome), tags(slide),
+         outcome.mark, outcome.points, possible(slide), seconds(slide)[seat.id], handed_in(slide, seat), tags(slide),
          comment(seat, slide)]
       end
 
@@ -130,10 +130,10 @@ module Roost
 
       def seconds(slide) = (@seconds ||= {})[slide.id] ||= record.seconds(slide.id)
 
-      # When the answer came, as far as it is one that was handed in.
-      def handed_in(outcome)
-        at = outcome.answer&.received_at
-        at && "#{Time.at(at).utc.strftime("%Y-%m-%d %H:%M:%S")} UTC#{", unfinished" if outcome.unfinished}"
+      # When the answer that counts came: each seat's own, also where many gave the same.
+      def handed_in(slide, seat)
+        at = record.all_answers(slide.id)[seat.id]&.received_at
+        at && "#{Time.at(at).utc.strftime("%Y-%m-%d %H:%M:%S")} UTC"
       end
 
       def tags(slide) = (@tags ||= {})[slide.id] ||= (slide.prompt.subtopics + slide.prompt.standards).join(", ")

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "commonmarker"
+require "forwardable"
 require_relative "../pdf_document"
 
 module Roost
@@ -9,13 +10,13 @@ module Roost
       # The copy on paper. Runs in a process of its own (bin/read) and loads nothing else of the program. All sizes are in
       # points.
       class Paper
+        extend Forwardable
+
         STYLES = { strong: "b", emph: "i", strikethrough: "strikethrough" }.freeze
         # What is beside the answer, and the rest.
         LABELS = { "given" => "You", "outcome" => "", "right" => "Right", "why" => "Why", "comment" => "Your teacher",
                    "note" => "Your notes" }.freeze
-        LEFT_OUT = "Some letters could not be set on paper: ▯ stands for them. The page itself has them: print it."
         MOST_DRAWN = 150
-        QUIET = "625B78"
         LINE = "E4DAC8"
         LABEL = 84 # wide
         PICTURE = 230 # high at most
@@ -35,14 +36,14 @@ module Roost
           plain(@copy["title"], size: 20, bold: true)
           quietly { plain(@copy["about"]) }
           @copy["pages"].each { |page| section(page) }
-          note_what_is_missing
+          @document.say_what_is_missing
           quietly { paper.number_pages("<page>", at: [paper.bounds.right - 50, -20], width: 50, align: :right, size: 8) }
           paper.render
         end
 
         private
 
-        def paper = @document.paper
+        def_delegators :@document, :paper, :plain, :quietly, :room
 
         def section(page)
           room(page["pictures"].any? ? PICTURE + LEAST : LEAST)
@@ -72,30 +73,12 @@ module Roost
           end
         end
 
-        def note_what_is_missing
-          return unless @document.incomplete?
-
-          paper.move_down(14)
-          quietly { paper.text(LEFT_OUT, size: 9) }
-        end
-
         def picture(path)
           room(PICTURE)
           paper.move_down(4)
           paper.image(path, fit: [paper.bounds.width, PICTURE])
           paper.move_down(4)
         end
-
-        def quietly
-          paper.fill_color(QUIET)
-          yield
-          paper.fill_color(PdfDocument::INK)
-        end
-
-        def plain(text, **look) = @document.write(escaped(text), **look)
-
-        # Begins a page where less than that is left.
-        def room(height) = paper.cursor < height && paper.start_new_page
 
         def markdown(text)
           CommonMarker.render_doc(text, %i[DEFAULT], %i[table strikethrough autolink]).each { |block| block(block) }
@@ -127,7 +110,7 @@ module Roost
         # @return [String] with the marks Prawn knows
         def inline(node)
           case node.type
-          when :text, :code then escaped(node.string_content)
+          when :text, :code then PdfDocument.escaped(node.string_content)
           when :softbreak, :linebreak then "\n"
           when :inline_html, :image then ""
           else
@@ -136,8 +119,6 @@ module Roost
             style ? "<#{style}>#{inside}</#{style}>" : inside
           end
         end
-
-        def escaped(text) = text.gsub("&", "&amp;").gsub("<", "&lt;").gsub(">", "&gt;")
       end
     end
   end

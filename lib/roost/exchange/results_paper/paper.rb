@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "forwardable"
 require_relative "../pdf_document"
 
 module Roost
@@ -7,9 +8,9 @@ module Roost
     module ResultsPaper
       # Results on paper. Runs in a process of its own (bin/read) and loads nothing else of the program. All sizes are in points.
       class Paper
+        extend Forwardable
+
         MOST_DRAWN = 300
-        LEFT_OUT = "Some letters could not be set on paper: ▯ stands for them. The page itself has them: print it."
-        QUIET = "625B78"
         LINE = "E4DAC8"
         ROW = 16
         NAME = 120 # wide
@@ -34,14 +35,14 @@ module Roost
           bookmarked("Students by questions") { grid } if @results["grid"]
           @results["students"].each { |student| bookmarked(student["name"]) { student(student) } }
           @results["sheets"].each { |sheet| bookmarked(sheet["question"]) { sheet(sheet) } }
-          note_what_is_missing
+          @document.say_what_is_missing
           foot
           paper.render
         end
 
         private
 
-        def paper = @document.paper
+        def_delegators :@document, :paper, :plain, :quietly, :room
 
         # On a page of its own, but for the first.
         def bookmarked(title)
@@ -131,14 +132,6 @@ module Roost
           end
         end
 
-        def note_what_is_missing
-          return unless @document.incomplete?
-
-          room(LEAST)
-          paper.move_down(14)
-          quietly { paper.text(LEFT_OUT, size: 9) }
-        end
-
         def foot
           marks = @marks
           paper.outline.define { marks.each { |title, number| page(title: title, destination: number) } }
@@ -146,17 +139,6 @@ module Roost
             paper.number_pages("<page> / <total>", at: [paper.bounds.right - 60, -20], width: 60, align: :right, size: 8)
           end
         end
-
-        def quietly
-          paper.fill_color(QUIET)
-          yield
-          paper.fill_color(PdfDocument::INK)
-        end
-
-        def plain(text, **look) = @document.write(text.gsub("&", "&amp;").gsub("<", "&lt;").gsub(">", "&gt;"), **look)
-
-        # Begins a page where less than that is left.
-        def room(height) = paper.cursor < height && paper.start_new_page
       end
     end
   end
