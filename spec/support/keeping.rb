@@ -8,7 +8,8 @@ require "vips"
 # Things that are kept: a clean database before each example, and a teacher with a
 # lesson and a session in it.
 module Keeping
-  TABLES = %i[exports stamps second_marks second_markers grade_changes grade_entries grade_columns grade_categories gradebooks
+  TABLES = %i[drawn_on looked_at exports stamps second_marks second_markers
+              grade_changes grade_entries grade_columns grade_categories gradebooks
               evidence seat_results question_results closing_results visits sittings opening_teams openings questions_set_aside
               curations pair_rounds session_events deliveries answers seats teams sessions
               lesson_revisions media bank_questions standards que_jobs lessons pass_sheets enrolments class_teachers classes

@@ -297,4 +297,55 @@ RSpec.describe "Marks by hand" do
       expect([second.call(rook, session.id, "s4", {}), database[:second_marks].count]).to eq([nil, 0])
     end
   end
+
+  describe "over a sketch" do
+    let(:strokes) { [{ "tool" => "pen", "colour" => "ink", "points" => [10, 10, 200, 200] }] }
+    let(:red) { [{ "tool" => "ellipse", "colour" => "ink", "points" => [50, 50, 300, 300] }] }
+    let(:slide_id) { marsh_lesson.prompts.find { |slide| slide.prompt.kind == "sketch" }.id }
+
+    before do
+      command(session, "begin")
+      command(session, "jump", slide: slide_id)
+      command(session, "open")
+      save(session, take_seat(session, "Ada").first, slide_id, { "strokes" => JSON.generate(strokes) })
+      command(session, "end")
+      database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
+      sign_in("falk@heronsgate.example")
+    end
+
+    def given = Roost::Operations::ValueGiven.new.call(session, slide_id, seats.first.id)["strokes"]
+
+    it "are drawn beside it, never in it, and seen by the student with the marks" do
+      get "/results/#{session.id}/questions/#{slide_id}/marks"
+      get page.css("a").find { |link| link.text == "Draw on it" }["href"]
+      before = given
+      expect(page.css(".sheet-under > *").length).to eq(1)
+      submit(page.at_css("form.draw-on"), strokes: JSON.generate(red))
+      expect([last_response.status, given]).to eq([303, before])
+      get "/results/#{session.id}/students/#{seats.first.id}"
+      expect(page.css(".review-sketch .sheet-strokes ellipse").length).to eq(1)
+      get Roost::Web::Copies.path(seats.first.id)
+      expect(page.css("ellipse").length).to eq(0)
+      Roost::Operations::MarkByHand.new.release(account, session.id, slide_id, true)
+      get Roost::Web::Copies.path(seats.first.id)
+      expect(page.css(".sheet-strokes ellipse").length).to eq(1)
+      path = "/results/#{session.id}/students/#{seats.first.id}/#{slide_id}/drawn-on"
+      get path
+      expect(JSON.parse(page.at_css("input[name=strokes]")["value"]).length).to eq(1)
+      submit(page.at_css("form.draw-on"), strokes: "[]")
+      expect(database[:drawn_on].count).to eq(0)
+    end
+
+    it "are bounded, and of a session of hers" do
+      path = "/results/#{session.id}/students/#{seats.first.id}/#{slide_id}/drawn-on"
+      ["{", "7", JSON.generate([{ "tool" => "axe" }]), "[" * 90, "x" * 200_001].each do |text|
+        post_form path, strokes: text
+        expect(last_response.status).to eq(422)
+      end
+      rook = teacher(email: "rook@heronsgate.example")
+      draw = Roost::Operations::DrawOnAnswer.new
+      expect(draw.call(rook, session.id, seats.first.id, slide_id, JSON.generate(red))).to be_nil
+      expect(draw.call(account, session.id, seats.first.id, "s3", JSON.generate(red))).not_to be_ok
+    end
+  end
 end

@@ -12,7 +12,9 @@ module Roost
       # note:: theirs, comment:: of the teacher on the answer; "" without one
       # steps:: Array of Core::Step by which mark and points came about, as far as they may be told
       # hand:: the mark that the teacher gave, nil where none did, or students don't see it; rubric:: levels of it, or nil
-      Page = Struct.new(:slide, :outcome, :level, :note, :comment, :hand, :rubric, :steps, keyword_init: true) do
+      # drawn_on:: strokes of the teacher over it, or nil
+      Page = Struct.new(:slide, :outcome, :level, :note, :comment, :hand, :rubric, :steps, :drawn_on,
+                        keyword_init: true) do
         def told? = level != :nothing
 
         def explained? = level == :key
@@ -70,12 +72,13 @@ module Roost
         notes = notes(seat_id)
         levels = Store::HandMarks.new.levels(record.id, seat_id, released: true)
         results = Core::Analysis::Results.new(record)
+        drawn = Store::DrawnOn.new.of(record.id, seat_id, released: true)
         slides.map do |slide|
           level = slide.prompt ? yield(slide) : :nothing
           outcome = slide.prompt && record.outcome(slide.id, seat_id)
           Page.new(slide: slide, outcome: outcome, note: notes.fetch(slide.id, ""), level: level,
                    steps: explained?(level, outcome) ? results.why(slide.id, seat_id) : [],
-                   hand: record.hand_mark(slide.id, seat_id),
+                   hand: record.hand_mark(slide.id, seat_id), drawn_on: drawn[[slide.id, record.attempt(slide.id, seat_id)]],
                    rubric: (levels[slide.id] if slide.prompt&.rubric&.fits?(levels.fetch(slide.id, []))),
                    comment: comments[[seat_id, slide.id]]&.in_words(record.attempt(slide.id, seat_id)) || "").freeze
         end

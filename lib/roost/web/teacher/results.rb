@@ -81,6 +81,7 @@ module Roost
         line = results.line_of(whole(seat_id)) || not_found
         Operations::NoteLook.new.call(account_id, [line.seat.student_id], :results, said: row.title)
         page("results/student", title: line.seat.name, row: row, results: results, line: line,
+                                drawn_on: Store::DrawnOn.new.of(row.id, line.seat.id),
                                 levels: Store::HandMarks.new.levels(row.id, line.seat.id),
                                 comments: Store::Comments.new.of([line.seat.id]), sent: Store::SentTexts.new.of([line.seat.id]),
                                 devices: Store::Seats.new.devices([line.seat.id]).fetch(line.seat.id, []))

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module Roost
+  module Operations
+    # A teacher draws over an answer that is a drawing. It is kept beside what the student drew, never in it.
+    class DrawOnAnswer
+      MOST_BYTES = 200_000
+      UNREADABLE = "That drawing could not be read. Reload the page and draw again."
+      LARGE = "That drawing is too large. Undo a few strokes."
+      NOTHING = "Nothing was drawn there that could be drawn on."
+
+      # @param text [Object] strokes as JSON; none takes it back
+      # @return [Core::Reading, nil] of the strokes; nil when she has no such session, seat or question
+      def call(account_id, session_id, seat_id, slide_id, text)
+        row = Store::Sessions.new.of_teacher(account_id, session_id)
+        record = row && Store::Records.new.of(row)
+        return nil unless record&.seat(seat_id) && record.lesson.slide(slide_id)&.prompt
+
+        answer = record.answer(slide_id, seat_id)
+        return Core::Reading.refused(NOTHING) unless answer&.readable? && answer.value.key?("strokes")
+
+        DrawOnAnswer.read(text).map do |strokes|
+          Store::DrawnOn.new.put(row.id, seat_id, slide_id, record.attempt(slide_id, seat_id), strokes)
+          strokes
+        end
+      end
+
+      # @return [Core::Reading] of Array of strokes
+      def self.read(text)
+        return Core::Reading.refused(LARGE) if text.to_s.bytesize > MOST_BYTES
+
+        Core::Drawing::Strokes.read(JSON.parse(text.to_s.empty? ? "[]" : text, max_nesting: 5))
+      rescue JSON::ParserError, EncodingError
+        Core::Reading.refused(UNREADABLE)
+      end
+    end
+  end
+end
