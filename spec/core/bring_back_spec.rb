@@ -14,6 +14,11 @@ RSpec.describe Roost::Core::Analysis::BringBack do
                                 asked("twice", 42, 9/10r)], now: now)
     expect(needs.map { |need| need.last.origin }).to eq(%w[weak twice known new])
     expect(needs.first.need).to be_within(0.001).of((1 - 0.2827) * (1 - (2**-21)))
+    expect(needs.map { |need| need.steps.last.value }).to eq(needs.map(&:need))
+    expect(Roost::Web::Why.sentences(needs.first.steps)).to eq(
+      ["48 % of 20 marks: at least 28 % is certain (lower end of the 95 % interval).",
+       "After 42 days, with half forgotten after 2: 100 % is forgotten.", "(100 % − 28 %) × 100 % = 72 % need."]
+    )
     expect([needs.first.days, needs.first.last.share, needs.last.need]).to eq([42.0, 48/100r, 0.0])
   end
 

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "roo"
+
 # What a teacher reads of a session in the ten minutes after it.
 RSpec.describe "Results of a session" do
   let(:account) { teacher }

@@ -64,6 +64,11 @@ module Roost
           Step.note(steps, :share, sum / marks.length, sum: sum, questions: marks.length)
         end
 
+        # By points among all, in what was played.
+        # @param steps [Array<Step>, nil]
+        # @return [Integer] from 1
+        def rank_of(line, steps: nil) = Game::Standings.rank(lines.map(&:points), line.points, steps: steps)
+
         # Mean mark over everything that counts, was marked and reached; nil when nothing was.
         # @return [Rational, nil]
         def share

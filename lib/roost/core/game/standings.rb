@@ -27,11 +27,21 @@ module Roost
           end
         end
 
+        # The rank of one among all: one more than have more points, so that equal points share a rank.
+        # @param points [Array<Integer>] of all
+        # @param own [Integer] one of them
+        # @param steps [Array<Step>, nil]
+        # @return [Integer] from 1
+        def self.rank(points, own, steps: nil)
+          ahead = points.count { |each| each > own }
+          Step.note(steps, :rank, ahead + 1, ahead: ahead, of: points.length, points: own, alike: points.count(own) - 1)
+        end
+
         # @return [Hash{Integer=>Integer}] seat id to rank from 1
         def self.ranks(names, points)
           totals = names.keys.to_h { |seat| [seat, points.fetch(seat, 0)] }
           by_points = totals.values.sort.reverse
-          totals.transform_values { |total| by_points.index(total) + 1 }
+          totals.transform_values { |total| by_points.index(total) + 1 } # as .rank has it, for all at once
         end
         private_class_method :ranks
       end

@@ -13,7 +13,7 @@ module Roost
       WAYS = { "paced" => "You go through them together", "quiz" => "A quiz, each at their own speed" }.freeze
 
       # slide:: Core::Slide as it was asked the last time; share:: the mean mark then; days:: since then; need:: 0 to 1
-      Needed = Struct.new(:slide, :share, :days, :need, keyword_init: true)
+      Needed = Struct.new(:slide, :share, :days, :need, :steps, keyword_init: true)
 
       # @return [Array<Needed>] at most MOST, the greatest need first
       def needs(account_id, class_id)
@@ -46,7 +46,7 @@ module Roost
 
       def needed(need)
         slide = Store::Sessions.new.lesson(need.last.session_id).slide(need.last.slide_id)
-        Needed.new(slide: slide, share: need.last.share, days: need.days, need: need.need).freeze
+        Needed.new(slide: slide, share: need.last.share, days: need.days, need: need.need, steps: need.steps).freeze
       end
 
       def into(account_id, lesson_id, copies, way)

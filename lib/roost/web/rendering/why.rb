@@ -90,6 +90,21 @@ module Roost
           "The mean of #{numbers[:sessions]} #{numbers[:sessions] == 1 ? "session" : "sessions"}, each by how many of " \
             "#{numbers[:students]} students it had: #{Why.number(value)}."
         end,
+        certain: lambda do |numbers, value|
+          "#{Why.percent(numbers[:share])} of #{numbers[:marks]} marks: at least #{Why.percent(value)} is certain (lower end of the " \
+            "95 % interval)."
+        end,
+        forgotten: lambda do |numbers, value|
+          "After #{Why.number(numbers[:days].round(1))} days, with half forgotten after #{Why.number(numbers[:half_life])}: " \
+            "#{Why.percent(value)} is forgotten."
+        end,
+        need: lambda do |numbers, value|
+          "(100 % − #{Why.percent(numbers[:certain])}) × #{Why.percent(numbers[:forgotten])} = #{Why.percent(value)} need."
+        end,
+        rank: lambda do |numbers, value|
+          alike = numbers[:alike].positive? ? ", #{numbers[:alike]} have as many" : ""
+          "#{numbers[:ahead]} of #{numbers[:of]} have more than #{numbers[:points]} points#{alike}: rank #{value}."
+        end,
         agreement: lambda { |numbers, value|
           "#{numbers[:same]} of #{numbers[:answers]} answers got the same: #{Why.percent(value)}."
         },
