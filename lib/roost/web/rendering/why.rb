@@ -105,9 +105,9 @@ module Roost
           alike = numbers[:alike].positive? ? ", #{numbers[:alike]} have as many" : ""
           "#{numbers[:ahead]} of #{numbers[:of]} have more than #{numbers[:points]} points#{alike}: rank #{value}."
         end,
-        agreement: lambda { |numbers, value|
+        agreement: lambda do |numbers, value|
           "#{numbers[:same]} of #{numbers[:answers]} answers got the same: #{Why.percent(value)}."
-        },
+        end,
         by_chance: ->(_, value) { "By chance alone it would be #{Why.percent(value)}." },
         kappa: lambda do |numbers, value|
           observed, expected = numbers.values_at(:observed, :expected).map { |share| Why.percent(share) }
