@@ -91,8 +91,8 @@ module Roost
             "#{numbers[:students]} students it had: #{Why.number(value)}."
         end,
         certain: lambda do |numbers, value|
-          "#{Why.percent(numbers[:share])} of #{numbers[:marks]} marks: at least #{Why.percent(value)} is certain (lower end of " \
-            "the 95 % interval)."
+          "#{Why.percent(numbers[:share])} of #{numbers[:marks]} marks: at least #{Why.percent(value)} is certain (lower " \
+            "end of the 95 % interval)."
         end,
         forgotten: lambda do |numbers, value|
           "After #{Why.number(numbers[:days].round(1))} days, with half forgotten after #{Why.number(numbers[:half_life])}: " \
