@@ -46,7 +46,8 @@ class PastPictures
 
   def questions
     teacher.visit "/results/#{flagged}/questions"
-    teacher.find(".is-flag", text: "Check the key", match: :first).scroll_to(:center)
+    flag = teacher.find(".is-flag", text: "Check the key", match: :first)
+    teacher.execute_script("arguments[0].scrollIntoView({ block: 'center' })", flag)
     shot(teacher)
   end
 
