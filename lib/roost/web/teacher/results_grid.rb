@@ -24,7 +24,7 @@ module Roost
         @order = ORDERS.key?(asked["order"]) ? asked["order"] : "lesson"
         @sort = sorts.key?(asked["sort"]) || slide(asked["sort"]) ? asked["sort"] : "name"
         @down = asked["down"] == "1"
-        @only = asked["only"]
+        @asked_for = asked["only"]
       end
 
       # @return [Hash{String=>String}] READINGS that say something here
@@ -48,7 +48,23 @@ module Roost
 
       # The one that a phone shows.
       # @return [Core::Analysis::Question]
-      def only = questions.find { |question| question.slide.id == @only } || questions.first
+      def only = @only ||= questions.find { |question| question.slide.id == @asked_for } || questions.first
+
+      # The cells of one line. A page has thousands; those that are a sign are written once a question.
+      # @param questions [Array<Core::Analysis::Question>]
+      # @yieldparam status [Symbol] of an outcome
+      # @yieldreturn [String] HTML of its sign
+      # @return [String] HTML
+      def cells(line, questions)
+        questions.map do |question|
+          slide = question.slide
+          words = cell(line, slide)
+          next "#{opening(slide)}#{Rack::Utils.escape_html(words)}</td>" if words
+
+          status = line.outcomes[slide.id].status
+          ((@signs ||= {})[slide.id] ||= {})[status] ||= "#{opening(slide)}#{yield(status)}</td>"
+        end.join
+      end
 
       # @return [Array<Core::Analysis::Results::Line>] who has nothing to be sorted by comes last, either way
       def lines
@@ -84,20 +100,9 @@ module Roost
       # @param changed [Hash{String=>String, nil}]
       # @return [String] a query
       def address(changed = {})
-        asked = { "as" => reading, "order" => order, "sort" => sort, "down" => ("1" if down?), "only" => @only }.merge(changed)
+        asked = { "as" => reading, "order" => order, "sort" => sort, "down" => ("1" if down?),
+                  "only" => @asked_for }.merge(changed)
         URI.encode_www_form(asked.compact)
-      end
-
-      # What stands in a cell, in words; nil where the sign says all.
-      # @return [String, nil]
-      def cell(line, slide)
-        outcome = line.outcomes[slide.id]
-        case reading
-        when "percent" then outcome.mark && "#{(outcome.mark * 100).round(half: :up)} %"
-        when "points" then outcome.points&.to_s
-        when "time" then time(slide, line.seat.id) || ("–" if outcome.answer)
-        when "answer" then said(slide, outcome.answer)
-        end
       end
 
       # @return [String, nil]
@@ -109,6 +114,22 @@ module Roost
       end
 
       private
+
+      def opening(slide) = %(<td class="is-mark#{" is-only" if slide.id == only.slide.id}">)
+
+      # What stands in a cell, in words; nil where the sign says all.
+      # @return [String, nil]
+      def cell(line, slide)
+        return nil if reading == "right"
+
+        outcome = line.outcomes[slide.id]
+        case reading
+        when "percent" then outcome.mark && "#{(outcome.mark * 100).round(half: :up)} %"
+        when "points" then outcome.points&.to_s
+        when "time" then time(slide, line.seat.id) || ("–" if outcome.answer)
+        when "answer" then said(slide, outcome.answer)
+        end
+      end
 
       def record = results.record
 
