@@ -60,7 +60,7 @@ module Roost
       # When the answer that counts came, in UTC: each seat's own, also where many gave the same.
       def handed_in(slide, seat)
         at = results.record.all_answers(slide.id)[seat.id]&.received_at
-        at ? Time.at(at).utc.strftime("%Y-%m-%dT%H:%M:%SZ") : ""
+        at ? (@times ||= {})[at.to_i] ||= Time.at(at).utc.strftime("%Y-%m-%dT%H:%M:%SZ") : ""
       end
 
       # The cells before and after the seconds.
