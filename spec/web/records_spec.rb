@@ -78,6 +78,23 @@ RSpec.describe "What is kept about a student" do
     expect(own.subject(stranger, ada.id)).to be_nil
   end
 
+  it "is reached by the keeper from the log, also of classes of others, and by no other teacher" do
+    rook = teacher(email: "rook@heronsgate.example")
+    theirs = Roost::Operations::KeepClass.new.create(rook, { "name" => "8 Avocet" }).value
+    Roost::Operations::FillClass.new.fill(rook, theirs, Roost::Core::ClassList.paste("Cleo Marsh").value)
+    cleo = Roost::Store::Students.new.of_class(theirs).first
+    Roost::Operations::NoteLook.new.call(rook, [cleo.id], :page)
+    get "/school/log"
+    get page.css("tbody a").find { |link| link.text == "Cleo Marsh" }["href"]
+    follow_redirect!
+    expect([last_response.status, page.at_css("h1").text]).to eq([200, "What is kept about Cleo Marsh"])
+    expect(page.css("form[action$='/forget']")).to be_empty
+    expect(Roost::Operations::ForgetStudent.new.call(account, theirs, cleo.id)).to be_nil
+    clear_cookies
+    sign_in("rook@heronsgate.example")
+    [record, "/school/students/#{ada.id}"].each { |path| expect(get(path).status).to eq(404) }
+  end
+
   it "leaves past sessions without a name, while the figures stay" do
     Roost::Operations::CommentAnswer.new.call(account, session.id, seats.first, "s4", "Dear Ada")
     get record

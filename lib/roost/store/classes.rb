@@ -34,6 +34,12 @@ module Roost
         found unless found&.deleted && !deleted
       end
 
+      # Any class of the school, for its keeper.
+      # @return [Row, nil]
+      def of_school(account_id, id)
+        read_all(database[:classes].where(Sequel[:classes][:id] => id, Sequel[:classes][:deleted_at] => nil), account_id).first
+      end
+
       # @return [Array<Row>] her own, those deleted that are not purged yet
       def deleted_lately(account_id)
         recent = Sequel.lit("classes.deleted_at > now() - make_interval(days => ?)", Roost.settings.purge_days)

@@ -4,8 +4,8 @@ module Roost
   module Store
     # Who looked at what is kept about students, and who changed their marks.
     class LookedAt < Repository
-      # by, student:: names; what:: Symbol; at:: epoch seconds
-      Entry = Struct.new(:by, :student, :what, :said, :at, keyword_init: true)
+      # by, student:: names; student_id:: whose they are; what:: Symbol; at:: epoch seconds
+      Entry = Struct.new(:by, :student_id, :student, :what, :said, :at, keyword_init: true)
       KEPT = 400 # days
       # The same by the same person within so many seconds is noted once.
       ONCE = 600
@@ -33,9 +33,8 @@ module Roost
         rows = database[:looked_at].left_join(:accounts, id: log[:account_id]).join(:students, id: log[:student_id])
         rows = rows.where(log[:student_id] => student_id) if student_id
         rows = rows.where(log[:id] => ...before) if before
-        rows.reverse(log[:id]).limit(MOST)
-            .select(log[:id], Sequel[:accounts][:name].as(:by), Sequel[:students][:name].as(:student), :what, :said,
-                    Repository.epoch(:at).as(:at))
+        whose = [Sequel[:accounts][:name].as(:by), log[:student_id], Sequel[:students][:name].as(:student)]
+        rows.reverse(log[:id]).limit(MOST).select(log[:id], *whose, :what, :said, Repository.epoch(:at).as(:at))
             .map { |row| [row[:id], Entry.new(**row.except(:id), what: row[:what].to_sym).freeze] }
       end
     end

@@ -13,6 +13,12 @@ module Roost
         page("school/log", title: "Who looked at students", log: Store::LookedAt.new.latest(before: number("before")))
       end
 
+      # What is kept about a student, by whoever they are taught.
+      get "/students/:student" do
+        class_id, = Store::Students.new.classes_of(number("student") || 0).first || not_found
+        redirect "/classes/#{class_id}/students/#{number("student")}/record", 303
+      end
+
       post "/" do
         saved = Operations::KeepSchool.new.change(account_id, params) || not_found
         redirect "/school?saved=1", 303 if saved.ok?

@@ -10,7 +10,7 @@ module Roost
 
       get "/:id/students/:student/record" do
         page("classes/record", title: "What is kept about #{student.name}", row: our_class, student: student,
-                               removed: number("removed"), keeper: Store::School.new.keeper?(account_id),
+                               removed: number("removed"), keeper: keeper?,
                                log: Store::LookedAt.new.latest(student_id: student.id))
       end
 
@@ -37,7 +37,12 @@ module Roost
       end
 
       helpers do
-        def our_class = @our_class ||= Store::Classes.new.find(account_id, number("id")) || not_found
+        # One she teaches; any of the school for its keeper.
+        def our_class
+          classes = Store::Classes.new
+          @our_class ||= classes.find(account_id, number("id")) ||
+                         (keeper? && classes.of_school(account_id, number("id"))) || not_found
+        end
 
         def student = @student ||= Store::Students.new.find(our_class.id, number("student")) || not_found
 
