@@ -29,7 +29,7 @@ RSpec.describe "Student passes" do
     expect(ops::EnterByPass.student(old).reason).to start_with("That pass isn't known here.")
     other = teacher(email: "moss@heronsgate.example")
     expect([ops::StudentPasses.new.of_class(other, kestrel), ops::StudentPasses.new.renew(other, kestrel, ada.id),
-            ops::DrawPasses.new.start(other, kestrel)]).to eq([nil] * 3)
+            ops::MakeExport.new.start(other, "class_passes", kestrel)]).to eq([nil] * 3)
   end
 
   it "let a student in, in whatever case they are typed, and on another device to the same seat" do
@@ -68,10 +68,10 @@ RSpec.describe "Student passes" do
 
   it "are printed as cards, eight to a page" do
     fill(kestrel, *Array.new(7) { |number| "Student N#{number} & <Co>" })
-    ops::DrawPasses.new.start(account, kestrel)
-    sheets = Roost::Store::PassSheets.new
-    id = sheets.of(account, kestrel).id
-    ops::DrawPasses.new.call(id)
+    ops::MakeExport.new.start(account, "class_passes", kestrel)
+    sheets = Roost::Store::Exports.new
+    id = sheets.of(account, "class_passes", kestrel).id
+    ops::MakeExport.new.call(id)
     expect(`pdfinfo #{sheets.path(id)}`).to match(/^Pages:\s+2$/)
     text = `pdftotext -layout #{sheets.path(id)} -`
     expect(text).to include("Ada Lindqvist", "Student N6 & <Co>", Roost::Core::StudentPass.spoken(passes.first.last))

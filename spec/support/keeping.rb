@@ -12,7 +12,7 @@ module Keeping
               grade_changes grade_entries grade_columns grade_categories gradebooks
               evidence seat_results question_results closing_results visits sittings opening_teams openings questions_set_aside
               curations pair_rounds session_events deliveries answers seats teams sessions
-              lesson_revisions media bank_questions standards que_jobs lessons pass_sheets enrolments class_teachers classes
+              lesson_revisions media bank_questions standards que_jobs lessons enrolments class_teachers classes
               students account_password_reset_keys sign_ups invitations set_up_keys outbox_mails counters accounts].freeze
 
   def self.included(group)

@@ -213,13 +213,13 @@ RSpec.describe "The pages of classes" do
     end
 
     it "are given cards with their passes, drawn in the background, which says how far it is", :aggregate_failures do
-      stub_const("Roost::Operations::DrawPasses::AT_ONCE", 1)
+      stub_const("Roost::Operations::ClassPasses::AT_ONCE", 1)
       bring(("A".."I").map { |letter| "Heron #{letter}" }.join("\n"))
-      get "/classes/#{kestrel}/passes.pdf" # nothing there yet
+      get "/classes/#{kestrel}/passes.file" # nothing there yet
       follow_redirect!
       2.times { post_form "/classes/#{kestrel}/passes" }
       follow_redirect!
-      expect([page.at_css("[role=status]").text, database[:que_jobs].count]).to match([/0 of 2 pages/, 1])
+      expect([page.at_css("[role=status]").text, database[:que_jobs].count]).to match([/Making the PDF/, 1])
       told = []
       look = lambda do |draw, *given, **about|
         get "/classes/#{kestrel}/passes"
@@ -227,15 +227,15 @@ RSpec.describe "The pages of classes" do
         draw.call(*given, **about)
       end
       allow(Roost::Exchange::PassCards).to receive(:cards).and_wrap_original(&look)
-      Roost::Jobs::DrawPasses.run(database[:pass_sheets].get(:id))
+      Roost::Jobs::MakeExport.run(database[:exports].get(:id))
       expect(told).to eq(%w[0 1])
       get "/classes/#{kestrel}/passes"
       get page.at_css(".pass-sheet a")["href"]
       expect([last_response["content-type"], last_response.body[0, 5]]).to eq(["application/pdf", "%PDF-"])
       post_form "/classes/#{kestrel}/students/#{database[:students].where(name: "Heron A").get(:id)}/pass"
-      get "/classes/#{kestrel}/passes.pdf" # it has a pass that is good no more
+      get "/classes/#{kestrel}/passes.file" # it has a pass that is good no more
       expect(last_response.status).to eq(303)
-      expect { Roost::Jobs::ForgetPasses.new({}).does }.to change { Dir[Roost.settings.var("passes", "*")].length }.to(0)
+      expect { Roost::Jobs::ForgetExports.new({}).does }.to change { Dir[Roost.settings.var("exports", "*")].length }.to(0)
     end
 
     it "tell two with the same full name apart in every list: by number, by group, or by what others see", :aggregate_failures do

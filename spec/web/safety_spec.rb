@@ -45,7 +45,7 @@ RSpec.describe "Safety at the edge" do
     sign_in("rowe@heronsgate.example")
     lesson = session.lesson_id
     klass = Roost::Operations::KeepClass.new.create(account, { "name" => "Year 7 Kestrel" }).value
-    ["/classes/#{klass}", "/classes/#{klass}/passes", "/classes/#{klass}/passes.pdf",
+    ["/classes/#{klass}", "/classes/#{klass}/passes", "/classes/#{klass}/passes.file",
      "/lessons/#{lesson}", "/lessons/#{lesson}/start", "/desk/#{session.id}", "/desk/#{session.id}/screen",
      "/results/#{session.id}", "/results/#{session.id}/questions", "/results/#{session.id}/students/#{seat[:id]}",
      "/results/#{session.id}/results.csv",

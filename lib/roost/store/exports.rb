@@ -39,6 +39,9 @@ module Roost
       # Where it lies when it is ready.
       def path(id) = Roost.settings.var("exports", id.to_s)
 
+      # What was made of a thing, by whoever asked for it, is good no more.
+      def forget(kind, subject_id) = database[:exports].where(kind: kind, subject_id: subject_id, state: "ready").delete
+
       # @return [Integer] how many were there too long
       def forget_old
         database[:exports].where(Sequel.lit("NOT (?)", fresh)).delete

@@ -24,7 +24,7 @@ module Roost
         students = Store::Students.new
         return nil unless Store::Classes.new.find(account_id, class_id) && students.find(class_id, student_id)
 
-        Store::PassSheets.new.forget(class_id) # it has the one that is good no more
+        Store::Exports.new.forget("class_passes", class_id) # it has the one that is good no more
         give(students, student_id)
       end
 

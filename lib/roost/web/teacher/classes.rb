@@ -5,7 +5,7 @@ module Roost
     # Classes and who is in them.
     class Classes < TeacherApp
       MOST_ASSIGNMENTS = 10
-      helpers LessonPages
+      helpers LessonPages, ExportPages
 
       get "/" do
         archived = params["shelf"] == "archived"
@@ -118,23 +118,17 @@ module Roost
 
       # Cards with everybody's pass, eight to a page.
       get "/:id/passes" do
-        klass = our_class
-        sheet = Store::PassSheets.new.of(account_id, klass.id)
-        next partial("classes/pass_sheet", klass: klass, sheet: sheet) if htmx?
-
-        page("classes/passes", title: "Passes", klass: klass, sheet: sheet)
+        htmx? ? passes_part : page("classes/passes", title: "Passes", klass: our_class)
       end
 
       post "/:id/passes" do
-        Operations::DrawPasses.new.start(account_id, our_class.id)
+        granted(Operations::MakeExport.new.start(account_id, "class_passes", our_class.id))
         redirect "/classes/#{our_class.id}/passes", 303
       end
 
-      get "/:id/passes.pdf" do
-        sheets = Store::PassSheets.new
-        sheet = sheets.of(account_id, our_class.id)
-        redirect "/classes/#{our_class.id}/passes", 303 unless sheet&.ready? && File.exist?(sheets.path(sheet.id))
-        send_file sheets.path(sheet.id), type: "application/pdf", filename: "Passes #{file_name(our_class.name)}.pdf"
+      get "/:id/passes.file" do
+        send_export("class_passes", our_class.id, path: "/classes/#{our_class.id}/passes",
+                                                  name: "Passes #{file_name(our_class.name)}.pdf")
       end
 
       post "/:id/code" do
@@ -152,6 +146,10 @@ module Roost
         def classes = Store::Classes.new
 
         def students = Store::Students.new
+
+        def passes_part
+          export_part("class_passes", our_class.id, path: "/classes/#{our_class.id}/passes", made: "PDF")
+        end
 
         # The latest of them.
         # @return [Array<Array(Store::Sessions::Row, Float)>]
