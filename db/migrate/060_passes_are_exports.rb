@@ -2,8 +2,8 @@
 
 require "fileutils"
 
-# Sheets of passes are made as other files are (exports). What was drawn within the last hour goes, since nothing else would take it
-# away, and is drawn again.
+# Sheets of passes are made as other files are (exports). What was drawn within the last hour goes, since nothing else would take
+# it away, and is drawn again.
 Sequel.migration do
   up do
     drop_table :pass_sheets
