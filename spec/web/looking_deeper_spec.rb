@@ -170,6 +170,20 @@ RSpec.describe "Results of a session" do
     expect(book.map { |row| row["Handed in"] }).to eq(["2026-11-30 09:00:05 UTC", "2026-11-30 09:01:07 UTC"])
   end
 
+  it "are handed to one student on paper, with nobody else's in it" do
+    held(key, wrong)
+    seat = Roost::Store::Seats.new.of(session.id).last
+    get "/results/#{session.id}/students/#{seat.id}"
+    submit(Nokogiri::HTML5(last_response.body).at_css("#export-seat_pdf form"))
+    Roost::Operations::MakeExport.new.call(database[:exports].get(:id))
+    get "/results/#{session.id}/students/#{seat.id}/pdf.file"
+    words = `pdftotext #{Roost::Store::Exports.new.path(database[:exports].get(:id))} -`
+    expect([last_response.status, words.include?("Student 1"), words.include?("Right: Grey heron")]).to eq([200, true, true])
+    expect(words).not_to include("Student 0")
+    rook = teacher(email: "rook@heronsgate.example")
+    expect(Roost::Operations::MakeExport.new.start(rook, "seat_pdf", seat.id)).to be_nil
+  end
+
   it "are listed page by page" do
     titles = Array.new(5) do |at|
       kept_session(account).tap do |row|
@@ -261,7 +275,7 @@ RSpec.describe "Who has what in a class" do
   it "is a table, from which one comes to the questions behind each figure" do
     get "/classes/#{klass}/standards"
     expect(page.css("tbody tr").map { |row| row.text.split.join(" ") })
-      .to eq(["Ada ✓has it: 100 % (3 marks)", "Bo ○not yet: 0 % (3 marks)"])
+      .to eq(["Ada ✓has it: 100 % (3 marks, 44–100)", "Bo ○not yet: 0 % (3 marks, 0–56)"])
     get page.at_css("thead a")["href"]
     expect(page.text.split.join(" ")).to include("1 of 2 have it. Not yet: Bo.").and include("is below the line of 80 %")
     expect(page.css(".plain-list a").length).to eq(6)

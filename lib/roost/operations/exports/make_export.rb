@@ -11,7 +11,7 @@ module Roost
       # By kind, what makes it: #subject(account_id, id) says whether somebody may have it, #file(subject) gives its content and
       # says how far it is.
       MAKERS = { "session_xlsx" => "SessionWorkbook", "session_pdf" => "SessionPaper", "session_letter" => "SessionLetter",
-                 "student_json" => "StudentJson", "student_pdf" => "StudentPdf",
+                 "seat_pdf" => "SeatPaper", "student_json" => "StudentJson", "student_pdf" => "StudentPdf",
                  "class_passes" => "ClassPasses" }.freeze
 
       # @param kind [String]

@@ -38,7 +38,7 @@ module Roost
       def document(row, results, pictures)
         { title: row.title, about: [row.class_name, day(row)].reject(&:empty?).join(" · "), size: self.class::SIZE,
           overview: overview(results), grid: grid(results), students: results.lines.map { |line| student(results, line) },
-          sheets: sheets(results, pictures) }
+          sheets: sheets(results, results.lines, pictures) }
       end
 
       def day(row) = SchoolClock.here.local(row.created_at).strftime("%-d %b %Y")
@@ -80,9 +80,9 @@ module Roost
       end
 
       # Of kinds whose answers are pictures.
-      def sheets(results, pictures)
+      def sheets(results, lines, pictures)
         results.slides.filter_map do |slide|
-          drawn = results.lines.filter_map { |line| picture(slide, line, pictures) }
+          drawn = lines.filter_map { |line| picture(slide, line, pictures) }
           { question: slide.name, pictures: drawn } if drawn.any?
         end
       end

@@ -52,6 +52,22 @@ module Roost
         send_export("session_#{kind}", row.id, path: "/results/#{row.id}/files", name: "#{name}.#{kind == "xlsx" ? kind : "pdf"}")
       end
 
+      # One student's results on paper.
+      get("/:id/students/:seat/pdf") do |id, seat_id|
+        htmx? ? seat_part(own_session(id), whole(seat_id)) : redirect("/results/#{whole(id)}/students/#{whole(seat_id)}", 303)
+      end
+
+      post "/:id/students/:seat/pdf" do |id, seat_id|
+        granted(Operations::MakeExport.new.start(account_id, "seat_pdf", whole(seat_id)))
+        redirect "/results/#{whole(id)}/students/#{whole(seat_id)}#export-seat_pdf", 303
+      end
+
+      get "/:id/students/:seat/pdf.file" do |id, seat_id|
+        row = own_session(id)
+        send_export("seat_pdf", whole(seat_id), path: "/results/#{row.id}/students/#{whole(seat_id)}",
+                                                name: "#{file_name(row.title)} #{whole(seat_id)}.pdf")
+      end
+
       helpers do
         def file_part(row, kind)
           export_part("session_#{kind}", row.id, path: "/results/#{row.id}/files/#{kind}", made: self.class::FILES.fetch(kind))

@@ -4,7 +4,7 @@ module Roost
   module Web
     # Looking back: sessions that have run, per question and per student, and as a sheet.
     class Results < TeacherApp
-      helpers ResultPages
+      helpers ResultPages, ExportPages
 
       # What a change did, by the word that the address carries.
       CHANGES = { "both" => "Corrected, here and in the lesson. All marks and points are computed anew.",
