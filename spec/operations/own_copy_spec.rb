@@ -33,6 +33,25 @@ RSpec.describe "A student's own copy" do
     expect(copy.call).to be_nil
   end
 
+  it "says by which steps a mark came about, and of the key no more than was told" do
+    partial = lesson.slide("q1").prompt.with_settings("keys" => %w[o1 o2], "several" => true, "partial" => true)
+    slides = lesson.slides.map { |each| each.id == "q1" ? each.with(prompt: partial) : each }
+    held = kept_session(session.account_id, lesson.with(slides: slides), own_copy: true)
+    own = take_seat(held).first
+    command(held, "begin")
+    command(held, "jump", slide: "q1")
+    save(held, own, "q1", picked("o1", "o3"))
+    command(held, "end")
+    put_back(held, 5, :closed_at)
+    row = Roost::Store::Sessions.new.find(held.id)
+    names = lambda do |level|
+      copy = Roost::Operations::OwnCopy.new
+      allow(copy).to receive(:level).and_return(level)
+      copy.call(row, own[:id]).pages.find { |page| page.slide.id == "q1" }.steps.map(&:name)
+    end
+    expect(%i[nothing outcome key].map(&names)).to eq([[], [:by_key], %i[hits_less_wrong by_key]])
+  end
+
   it "is not of sessions of before there were copies" do
     expect(Roost::Core::Session::Options.from_document({ "opens_itself" => true }).own_copy).to be(false)
     expect(Roost::Core::Session::Options.read({ "own_copy" => "1" }).own_copy).to be(true)

@@ -77,15 +77,25 @@ module Roost
           level = slide.prompt ? yield(slide) : :nothing
           outcome = slide.prompt && record.outcome(slide.id, seat_id)
           Page.new(slide: slide, outcome: outcome, note: notes.fetch(slide.id, ""), level: level,
-                   steps: explained?(level, outcome) ? results.why(slide.id, seat_id) : [],
+                   steps: steps(level, outcome) { results.why(slide.id, seat_id) },
                    hand: record.hand_mark(slide.id, seat_id), drawn_on: drawn[[slide.id, record.attempt(slide.id, seat_id)]],
                    rubric: (levels[slide.id] if slide.prompt&.rubric&.fits?(levels.fetch(slide.id, []))),
                    comment: comments[[seat_id, slide.id]]&.in_words(record.attempt(slide.id, seat_id)) || "").freeze
         end
       end
 
-      # Of an answer that came late, what it would have earned tells more than how it went.
-      def explained?(level, outcome) = level == :key || (level == :outcome && outcome.status != :late)
+      # What would tell more than how it went: how much of the key somebody had.
+      OF_THE_KEY = %i[hits_less_wrong right_of_all pairs_in_order].freeze
+      private_constant :OF_THE_KEY
+
+      # By which steps mark and points came about, as far as they may be told. Of an answer that came late, what it would have
+      # earned tells more than how it went.
+      def steps(level, outcome)
+        return yield if level == :key
+        return [] if level == :nothing || outcome.status == :late
+
+        yield.reject { |step| OF_THE_KEY.include?(step.name) }
+      end
 
       # What the teacher has marked and lets students see tells at least how it went; of a question with a key not while others
       # may still answer it.
