@@ -26,7 +26,7 @@ class SketchPad extends HTMLElement {
     this.field = this.querySelector("input[name=strokes]");
     this.words = this.querySelector(".sketch-words");
     this.tool = "pen";
-    this.colour = "ink";
+    this.colour = this.dataset.begins ?? "ink";
     this.history = [];
     this.load();
     this.addEventListener("click", (event) => this.press(event.target.closest("button")));
