@@ -298,6 +298,60 @@ RSpec.describe "Marks by hand" do
     end
   end
 
+  describe "over cards" do
+    let(:session) do
+      board = Roost::Core::Kinds::Posts::Prompt.new(id: "p1", settings: {})
+      kept_session(account, Roost::Core::Lesson.new(title: "Sallowmere", slides: [slide("s1", prompt: board)]))
+    end
+    let(:slide_id) { "s1" }
+    let(:cards) { [["p1", "Warm air holds more <water> than cold air does, and rain is what it lets go"], ["p3", "Fog"]] }
+    let(:red) { [{ "tool" => "pen", "colour" => "rust", "points" => [50, 50, 300, 300] }] }
+    let(:path) { "/results/#{session.id}/students/#{seats.first.id}/#{slide_id}/drawn-on" }
+
+    before do
+      command(session, "begin")
+      posts = cards.map { |id, text| { "id" => id, "text" => text, "emoji" => "", "at" => 0 } }
+      save(session, take_seat(session, "Ada").first, slide_id,
+           { "posts" => [JSON.generate(posts)], "likes" => ["[]"], "writing" => [""] })
+      command(session, "end")
+      database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
+      sign_in("falk@heronsgate.example")
+    end
+
+    def draw(button: nil)
+      post_form page.at_css("form.draw-on")["action"], **{ strokes: JSON.generate(red), next: button }.compact
+      expect(last_response.status).to eq(303)
+    end
+
+    it "are drawn one card after another, without the name where names are hidden, and seen with the marks" do
+      get "/results/#{session.id}/questions/#{slide_id}/marks?names=0"
+      get page.css("a").find { |link| link.text == "Draw on it" }["href"]
+      expect([page.at_css("h1").text, page.text.include?("Ada")]).to eq(["Draw on card 1 of 2", false])
+      lines = page.css(".sheet-under text").map(&:text)
+      expect([lines.length, lines.join(" ")]).to eq([2, cards[0][1]])
+      draw(button: "p3")
+      get last_response["Location"]
+      expect([page.at_css("h1").text, page.text.include?("Ada")]).to eq(["Draw on card 2 of 2", false])
+      draw
+      expect(last_response["Location"]).to include("/marks?names=0#group-")
+      get "/results/#{session.id}/students/#{seats.first.id}"
+      expect(page.css(".sheet-strokes path, .sheet-strokes polyline").length).to eq(2)
+      get Roost::Web::Copies.path(seats.first.id)
+      expect(page.css(".sheet-strokes > *").length).to eq(0)
+      Roost::Operations::MarkByHand.new.release(account, session.id, slide_id, true)
+      get Roost::Web::Copies.path(seats.first.id)
+      expect(page.css(".sheet-strokes > *").length).to eq(2)
+    end
+
+    it "are of cards that there are" do
+      get "#{path}?part=p2"
+      expect(last_response.status).to eq(404)
+      post_form "#{path}?part=p2", strokes: JSON.generate(red)
+      expect(last_response.status).to eq(422)
+      expect(database[:drawn_on].count).to eq(0)
+    end
+  end
+
   describe "over a sketch" do
     let(:strokes) { [{ "tool" => "pen", "colour" => "ink", "points" => [10, 10, 200, 200] }] }
     let(:red) { [{ "tool" => "ellipse", "colour" => "ink", "points" => [50, 50, 300, 300] }] }
@@ -344,8 +398,9 @@ RSpec.describe "Marks by hand" do
       end
       rook = teacher(email: "rook@heronsgate.example")
       draw = Roost::Operations::DrawOnAnswer.new
-      expect(draw.call(rook, session.id, seats.first.id, slide_id, JSON.generate(red))).to be_nil
-      expect(draw.call(account, session.id, seats.first.id, "s3", JSON.generate(red))).not_to be_ok
+      expect(draw.call(rook, session.id, seats.first.id, slide_id, "", JSON.generate(red))).to be_nil
+      expect(draw.call(account, session.id, seats.first.id, "s3", "", JSON.generate(red))).not_to be_ok
+      expect(draw.call(account, session.id, seats.first.id, slide_id, "p1", JSON.generate(red))).not_to be_ok
     end
   end
 end

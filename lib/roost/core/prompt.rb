@@ -204,7 +204,7 @@ module Roost
       def_delegators :marking, :mark
       def_delegators :tallying, :gathered, :tally, :for_class, :remark, :waiting
       def_delegators :display, :pages, :page, :plain, :answered, :right_in_words, :short, :short_in_words?
-      def_delegators :display, :tally_parts, :picture_of
+      def_delegators :display, :tally_parts, :picture_of, :drawn_parts
       def_delegators :handling, :look, :curated
       def_delegators :simulation, :simulate
 

@@ -2,11 +2,11 @@
 
 module Roost
   module Store
-    # What teachers drew over answers that are drawings, a row a seat, slide and attempt.
+    # What teachers drew over answers, a row a seat, slide, attempt and part (Core::Kinds::Display#drawn_parts).
     class DrawnOn < Repository
       # @param strokes [Array<Hash>] as Core::Drawing::Strokes reads them; none takes it back
-      def put(session_id, seat_id, slide_id, attempt, strokes)
-        answer = { seat_id: seat_id, slide_id: slide_id, attempt: attempt }
+      def put(session_id, seat_id, slide_id, attempt, part, strokes)
+        answer = { seat_id: seat_id, slide_id: slide_id, attempt: attempt, part: part }
         return database[:drawn_on].where(answer).delete if strokes.empty?
 
         now = { strokes: Sequel.pg_jsonb(strokes), drawn_at: Sequel.function(:clock_timestamp) }
@@ -14,11 +14,13 @@ module Roost
       end
 
       # @param released [Boolean] only where students may see the marks of the question
-      # @return [Hash{Array(String, Integer)=>Array<Hash>}] slide and attempt to strokes
+      # @return [Hash{Array(String, Integer)=>Hash{String=>Array<Hash>}}] slide and attempt to part to strokes
       def of(session_id, seat_id, released: false)
         rows = database[:drawn_on].where(session_id: session_id, seat_id: seat_id)
         rows = rows.where(slide_id: HandMarks.new(database).released(session_id)) if released
-        rows.to_h { |row| [row.values_at(:slide_id, :attempt), row[:strokes].to_a.map(&:to_h)] }
+        rows.order(:part).all.group_by { |row| row.values_at(:slide_id, :attempt) }.transform_values do |parts|
+          parts.to_h { |row| [row[:part], row[:strokes].to_a.map(&:to_h)] }
+        end
       end
     end
   end

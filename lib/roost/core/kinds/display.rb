@@ -39,6 +39,10 @@ module Roost
         # @return [Array<String>] as the kind's view `result` names it (data-part): without spaces
         def tally_parts(_value, _tally) = []
 
+        # What of an answer a teacher can draw over, each by itself.
+        # @return [Array<String>] names of the parts, "" for all of it; none where she can't
+        def drawn_parts(_value) = []
+
         # @return [Picture, nil] a picture that was sent with an answer
         def picture_of(_value, _post_id) = nil
 

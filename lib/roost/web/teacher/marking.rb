@@ -33,21 +33,28 @@ module Roost
         marking_page(row, slide, undo: { marks: {}, comments: before })
       end
 
-      # Drawing over an answer that is a drawing.
+      # Drawing over a sketch, or over one card after another.
       get "/:id/students/:seat/:slide/drawn-on" do |id, seat_id, slide_id|
         row, slide = asked(id, slide_id)
         record = Store::Records.new.at_seat(row, whole(seat_id))
         seat = record.seat(whole(seat_id)) || not_found
         value = Operations::ValueGiven.new.call(row, slide.id, seat.id)
-        not_found unless value && kind_view?(slide.prompt, "draw_on")
-        drawn = Store::DrawnOn.new.of(row.id, seat.id)[[slide.id, record.attempt(slide.id, seat.id)]] || []
-        page("results/draw_on", title: "Draw on a sketch", row: row, slide: slide, seat: seat, value: value, strokes: drawn)
+        parts = value ? slide.prompt.drawn_parts(value) : []
+        part = params["part"] || parts.first
+        not_found unless parts.include?(part)
+        drawn = Store::DrawnOn.new.of(row.id, seat.id)[[slide.id, record.attempt(slide.id, seat.id)]] || {}
+        heading = drawing_title(parts, part)
+        page("results/draw_on", title: heading, heading: heading, row: row, slide: slide, seat: seat,
+                                value: value, parts: parts, part: part, strokes: drawn.fetch(part, []))
       end
 
       post "/:id/students/:seat/:slide/drawn-on" do |id, seat_id, slide_id|
         row, slide = asked(id, slide_id)
-        granted(Operations::DrawOnAnswer.new.call(account_id, row.id, whole(seat_id), slide.id, params["strokes"]))
-        redirect "#{marking_path(row, slide)}#group-#{whole(seat_id)}", 303
+        granted(Operations::DrawOnAnswer.new.call(account_id, row.id, whole(seat_id), slide.id, params["part"].to_s,
+                                                  params["strokes"]))
+        on = text("next")
+        to = on ? drawing_path(row, slide, whole(seat_id), "part" => on) : marking_path(row, slide, at: whole(seat_id))
+        redirect to, 303
       end
 
       post "/:id/questions/:slide/marks/released" do |id, slide_id|

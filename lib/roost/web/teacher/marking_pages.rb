@@ -38,9 +38,27 @@ module Roost
 
       def mixed? = params["order"] == "1"
 
-      def marking_path(row, slide, **changed)
-        query = { "names" => ("0" if nameless?), "order" => ("1" if mixed?), **changed }.compact
-        "/results/#{row.id}/questions/#{slide.id}/marks#{"?#{URI.encode_www_form(query)}" if query.any?}"
+      # @param at [Integer, nil] the seat whose answer is to be seen
+      def marking_path(row, slide, at: nil, **changed)
+        query = marking_query(**changed)
+        "/results/#{row.id}/questions/#{slide.id}/marks#{"?#{query}" unless query.empty?}#{"#group-#{at}" if at}"
+      end
+
+      # How the page is asked for, so that it stays so: without names, mixed.
+      # @return [String] for an address
+      def marking_query(**changed)
+        URI.encode_www_form({ "names" => ("0" if nameless?), "order" => ("1" if mixed?), **changed }.compact)
+      end
+
+      def drawing_title(parts, part)
+        return "Draw on this sketch" if part.empty?
+
+        parts.one? ? "Draw on this card" : "Draw on card #{parts.index(part) + 1} of #{parts.length}"
+      end
+
+      # Where a teacher draws on what a seat gave.
+      def drawing_path(row, slide, seat_id, **more)
+        "/results/#{row.id}/students/#{seat_id}/#{slide.id}/drawn-on?#{marking_query(**more)}"
       end
 
       # @param marks [Hash] of Core::Analysis::Marking

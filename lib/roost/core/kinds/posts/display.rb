@@ -28,6 +28,9 @@ module Roost
             post && Picture.from_document(post["picture"])
           end
 
+          # Each card.
+          def drawn_parts(value) = value["posts"].map { |post| post["id"] }
+
           # A card with a picture is like no other.
           def answered(value) = value["posts"].any? { |post| post["picture"] } ? "" : plain(value)
 

@@ -16,6 +16,8 @@ module Roost
             Prompt::Tally.new(**tally.to_h, drawings: tally.drawings.drop(number * ON_A_PAGE).first(ON_A_PAGE)).freeze
           end
 
+          def drawn_parts(_value) = [""]
+
           # A picture is like no other.
           def answered(_value) = ""
 
