@@ -298,6 +298,24 @@ RSpec.describe "Marks by hand" do
     end
   end
 
+  describe "with words" do
+    # What one reads in the copy, and on their page, of what the teacher wrote.
+    def read
+      get Roost::Web::Copies.path(seats.first.id)
+      page.css(".answer-comment").map(&:text)
+    end
+
+    it "keeps the words back until students may see the marks" do
+      written("Rain", "Fog")
+      Roost::Operations::CommentAnswer.new.call(account, session.id, seats.first.id, "s4", "Say where from")
+      expect(read).to eq(["Say where from"])
+      give("1/2", 1)
+      expect(read).to eq([])
+      Roost::Operations::MarkByHand.new.release(account, session.id, "s4", true)
+      expect(read).to eq(["Say where from"])
+    end
+  end
+
   describe "over cards" do
     let(:session) do
       board = Roost::Core::Kinds::Posts::Prompt.new(id: "p1", settings: {})

@@ -69,10 +69,10 @@ module Roost
 
       def subject(row) = Store::Sessions.new.lesson_of(row).details.subject.to_s
 
-      # Of sessions of which they were told how it went.
+      # Of sessions of which they were told how it went, and of questions whose marks by hand don't wait.
       def comments(student)
         seats = Store::Seats.new.of_student(student.id)
-        all = Store::Comments.new.of(seats.values)
+        all = Store::Comments.new.of(seats.values, told: true)
         written = all.flat_map { |key, each| each.texts.values.map { |text| [key, text] } }.first(MOST)
         found = Store::PastSessions.new.by_id(seats.invert.values_at(*written.map { |(seat_id, _), _| seat_id }.uniq))
         still_open = StillOpen.new(found.values)

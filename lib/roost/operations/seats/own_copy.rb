@@ -68,7 +68,7 @@ module Roost
       def notes(seat_id) = Store::Notes.new.of_seat(seat_id).transform_values(&:text).reject { |_, text| text.empty? }
 
       def pages(record, slides, seat_id)
-        comments = Store::Comments.new.of([seat_id])
+        comments = Store::Comments.new.of([seat_id], told: true)
         notes = notes(seat_id)
         levels = Store::HandMarks.new.levels(record.id, seat_id, released: true)
         results = Core::Analysis::Results.new(record)
