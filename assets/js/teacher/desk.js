@@ -47,14 +47,17 @@ async function give(command) {
 // Where the button that was pressed is gone with what it did, focus goes to what stands there now.
 function follow() {
   const live = document.querySelector("#desk");
-  const watch = new MutationObserver(() => {
+  const go = () => {
     const title = live.querySelector("h1.desk-title");
     if (!title || document.activeElement !== document.body) return;
     title.tabIndex = -1;
     title.focus();
     watch.disconnect();
-  });
+  };
+  const watch = new MutationObserver(go);
   watch.observe(live, { subtree: true, childList: true, attributes: true });
+  // What the command did may have come before its reply.
+  go();
   setTimeout(() => watch.disconnect(), PATIENCE);
 }
 
