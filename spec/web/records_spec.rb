@@ -9,8 +9,7 @@ RSpec.describe "What is kept about a student" do
   let(:record) { "/classes/#{klass}/students/#{ada.id}/record" }
   let!(:session) do
     Roost::Operations::FillClass.new.fill(account, klass, Roost::Core::ClassList.paste("Ada Holm\nBo Lind").value)
-    form = { "class_id" => klass.to_s, "entry" => "list", "opens_itself" => "1", "own_copy" => "1" }
-    Roost::Operations::StartSession.new.call(account, kept_lesson(account), form).value
+    started
   end
   let!(:seats) do
     command(session, "begin")
@@ -25,6 +24,11 @@ RSpec.describe "What is kept about a student" do
   end
 
   before { sign_in("falk@heronsgate.example") }
+
+  def started
+    form = { "class_id" => klass.to_s, "entry" => "list", "opens_itself" => "1", "own_copy" => "1" }
+    Roost::Operations::StartSession.new.call(account, kept_lesson(account), form).value
+  end
 
   def page = Nokogiri::HTML5(last_response.body)
 
@@ -47,6 +51,7 @@ RSpec.describe "What is kept about a student" do
     expect(kept["student"]).to include("name" => "Ada Holm")
     answer = kept["sessions"].first["answers"].first
     expect(answer).to include("given" => "Ada thinks so", "mark" => 0.75, "comment" => "Say why.")
+    expect(answer["value"]).to eq("text" => "Ada thinks so")
     expect(kept["grades"]).to eq([{ "column" => "Oral", "date" => "2030-01-07", "points" => 7.0, "possible" => 10.0 }])
     expect(kept["looked_at"].map { |entry| entry["what"] }).to match_array(%w[record grade mark])
     expect(JSON.generate(kept)).not_to match(/Bo Lind|Bo thinks/)
@@ -65,6 +70,31 @@ RSpec.describe "What is kept about a student" do
     made("pdf")
     text = `pdftotext #{Roost::Store::Exports.new.path(database[:exports].get(:id))} -`.split.join(" ")
     expect(text).to include("What is kept about Ada Holm").and include("Ada thinks so")
+  end
+
+  it "has what they drew and at which attempt, what was drawn over it, and notes on slides that ask nothing" do
+    stroke = { "tool" => "pen", "colour" => "ink", "points" => [10, 10, 200, 200] }
+    own = started
+    seat = Roost::Store::Seats.new.by_token(Roost::Operations::JoinSession.new.call(own.code, "", student_id: ada.id).value)
+    command(own, "begin")
+    command(own, "jump", slide: "s5")
+    command(own, "open")
+    save(own, seat, "s5", { "strokes" => JSON.generate([stroke]) })
+    command(own, "again", after: "1")
+    save(own, seat, "s5", { "strokes" => JSON.generate([stroke, stroke]) }, save_no: 2, attempt: 2)
+    Roost::Store::Notes.new.save(seat[:id], "s1", over: [], text: "Ask about wings", save_no: 1, save_id: SecureRandom.uuid,
+                                                  writer: SecureRandom.uuid)
+    command(own, "end")
+    Roost::Operations::DrawOnAnswer.new.call(account, own.id, seat[:id], "s5", "", JSON.generate([stroke]))
+    held = JSON.parse(made("json"))["sessions"].first
+    sketch = held["answers"].find { |answer| answer["question"] == "Sketch a wing" }
+    expect([sketch, *sketch["other attempts"]].map { |one| one["value"]["strokes"].length }).to match_array([1, 2])
+    expect([sketch["drawn on it"][""].length, held["other notes"]]).to eq([1, ["Ask about wings"]])
+    allow(Roost::Operations::PaperPictures).to receive(:drawing).and_return(Roost::Web::AnswerDrawings.new)
+    made("pdf")
+    path = Roost::Store::Exports.new.path(database[:exports].where(kind: "student_pdf").get(:id))
+    expect(`pdfimages -list #{path}`.lines.length - 2).to eq(2)
+    expect(`pdftotext #{path} -`).to include("On attempt").and include("Ask about wings").and include("Your teacher drew on it")
   end
 
   it "has other teachers' sessions only for whoever keeps the school" do
@@ -97,6 +127,8 @@ RSpec.describe "What is kept about a student" do
 
   it "leaves past sessions without a name, while the figures stay" do
     Roost::Operations::CommentAnswer.new.call(account, session.id, seats.first, "s4", "Dear Ada")
+    Roost::Store::DrawnOn.new.put(session.id, seats.first, "s4", 1, "", [{ "tool" => "text", "text" => "Dear Ada" }])
+    file = made("json").then { database[:exports].get(:id) }
     get record
     submit(page.at_css("form[action$='/forget']"))
     follow_redirect!
@@ -105,7 +137,10 @@ RSpec.describe "What is kept about a student" do
     expect(last_response.body).not_to include("Ada")
     results = Roost::Core::Analysis::Results.new(Roost::Store::Records.new.of(Roost::Store::Sessions.new.find(session.id)))
     expect(results.took_part).to eq(2)
-    expect(database[:comments].where(seat_id: seats.first).count).to eq(0)
+    expect(%i[comments drawn_on].sum { |table| database[table].where(seat_id: seats.first).count }).to eq(0)
+    expect(get("#{record}/json.file").status).to eq(303)
+    Roost::Jobs::ForgetExports.new({}).does
+    expect(File).not_to exist(Roost::Store::Exports.new.path(file))
     rook = teacher(email: "rook@heronsgate.example")
     expect(Roost::Operations::ForgetStudent.new.call(rook, klass, ada.id)).to be_nil
   end

@@ -42,6 +42,9 @@ module Roost
       # What was made of a thing, by whoever asked for it, is good no more.
       def forget(kind, subject_id) = database[:exports].where(kind: kind, subject_id: subject_id, state: "ready").delete
 
+      # Nor is anything that was made for somebody.
+      def forget_of(account_id) = database[:exports].where(account_id: account_id, state: "ready").delete
+
       # @return [Integer] how many were there too long
       def forget_old
         database[:exports].where(Sequel.lit("NOT (?)", fresh)).delete

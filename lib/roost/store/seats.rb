@@ -178,12 +178,13 @@ module Roost
       # @return [Boolean] whether they had no other seat
       def link(seat_id, student_id) = change_unless_taken(seat_id, student_id: student_id)
 
-      # Takes away whose seats these were: their names, what they noted for themselves and what was written to them.
+      # Takes away whose seats these were: their names, what they noted for themselves, and what was written to them
+      # or drawn over what they gave.
       # @param ids [Array<Integer>]
       def forget(ids)
         database[:session_events].where(command: "rename").where(Sequel.lit("(arguments->>'seat')::bigint") => ids)
                                  .update(arguments: Sequel.lit("arguments - 'name'"))
-        %i[notes comments].each { |table| database[table].where(seat_id: ids).delete }
+        %i[notes comments drawn_on].each { |table| database[table].where(seat_id: ids).delete }
         database[:seats].where(id: ids).update(name: Sequel.join([NAMELESS, :id]), extra: "", student_id: nil)
       end
 

@@ -3,7 +3,7 @@
 module Roost
   module Operations
     # Takes a student out of all past sessions of a teacher: what they gave stays, without a name, and so do the figures of the
-    # class. It can't be taken back.
+    # class; files that were made for her go. It can't be taken back.
     class ForgetStudent
       RUNNING = "%s is in a session that is running. End it first."
 
@@ -20,9 +20,19 @@ module Roost
 
           seats.forget(rows.map(&:last))
           rows.each { |pair| Store::Evidence.new.changed(pair.first.id) }
+          forget_files(account_id, student_id)
           Store::LookedAt.new.note(account_id, [student_id], :removed, said: "#{rows.length} sessions")
           Core::Reading.ok(rows.length)
         end
+      end
+
+      private
+
+      # In which the name stands.
+      def forget_files(account_id, student_id)
+        exports = Store::Exports.new
+        exports.forget_of(account_id)
+        %w[student_json student_pdf].each { |kind| exports.forget(kind, student_id) }
       end
     end
   end

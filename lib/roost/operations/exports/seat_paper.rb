@@ -17,16 +17,11 @@ module Roost
       # @param subject [Subject]
       # @return [String, nil]
       def file(subject, &progress)
-        @seat_id = subject.seat_id
-        super(subject.row, &progress)
-      end
-
-      private
-
-      def document(row, results, pictures)
-        line = results.line_of(@seat_id)
-        { title: "#{line.seat.name}: #{row.title}", about: [row.class_name, day(row)].reject(&:empty?).join(" · "), size: SIZE,
-          overview: [], grid: nil, students: [student(results, line)], sheets: sheets(results, [line], pictures) }
+        made(subject.row, progress) do |results, pictures|
+          line = results.line_of(subject.seat_id)
+          { title: "#{line.seat.name}: #{subject.row.title}", overview: [], grid: nil, students: [student(results, line)],
+            sheets: sheets(results, [line], pictures) }
+        end
       end
     end
   end

@@ -12,33 +12,31 @@ module Roost
       SIGNS = { right: "✓", part: "◐", wrong: "✗", given: "•", to_mark: "…", set_aside: "∕", unread: "?", late: "L", blank: "–",
                 not_reached: "" }.freeze
 
-      class << self
-        # What draws an answer: given slide and value, SVG, or nil of what is no picture. Set by whoever starts the program, since
-        # pictures are made by templates.
-        attr_accessor :drawing
-      end
-
       # @return [Store::Sessions::Row, nil]
       def subject(account_id, id) = Store::Sessions.new.of_teacher(account_id, id)
 
       # @param row [Store::Sessions::Row]
       # @return [String, nil]
-      def file(row)
-        results = Core::Analysis::Results.new(Store::Records.new.of(row))
-        yield 0, 2 if block_given?
-        Dir.mktmpdir do |folder|
-          document = document(row, results, PaperPictures.new(folder, most: MOST_PICTURES))
-          yield 1, 2 if block_given?
-          Exchange::ResultsPaper.pdf(document)
+      def file(row, &progress)
+        made(row, progress) do |results, pictures|
+          { title: row.title, overview: overview(results), grid: grid(results),
+            students: results.lines.map { |line| student(results, line) }, sheets: sheets(results, results.lines, pictures) }
         end
       end
 
       private
 
-      def document(row, results, pictures)
-        { title: row.title, about: [row.class_name, day(row)].reject(&:empty?).join(" · "), size: self.class::SIZE,
-          overview: overview(results), grid: grid(results), students: results.lines.map { |line| student(results, line) },
-          sheets: sheets(results, results.lines, pictures) }
+      # @yieldparam results [Core::Analysis::Results]; pictures [PaperPictures]
+      # @yieldreturn [Hash] as Exchange::ResultsPaper has it, but for when it was and the size
+      def made(row, progress)
+        results = Core::Analysis::Results.new(Store::Records.new.of(row))
+        progress&.call(0, 2)
+        Dir.mktmpdir do |folder|
+          document = yield(results, PaperPictures.new(folder, most: MOST_PICTURES))
+          progress&.call(1, 2)
+          about = [row.class_name, day(row)].reject(&:empty?).join(" · ")
+          Exchange::ResultsPaper.pdf({ about: about, size: self.class::SIZE, **document })
+        end
       end
 
       def day(row) = SchoolClock.here.local(row.created_at).strftime("%-d %b %Y")
@@ -90,9 +88,7 @@ module Roost
       # @return [Array(String, String), nil] path and name
       def picture(slide, line, pictures)
         answer = line.outcomes[slide.id].answer
-        svg = SessionPaper.drawing&.call(slide, answer.value) if answer&.readable?
-        under = slide.prompt.uses_picture? ? slide.picture : nil
-        path = svg && pictures.drawn(DrawAnswer.new.call(svg, "svg", picture: under).file)
+        path = pictures.answer(slide, answer.value) if answer&.readable?
         path && [path, line.seat.name]
       end
     end

@@ -10,7 +10,9 @@ module Roost
 
       # @param subject [Subject]
       # @return [String]
-      def file(subject, &progress) = JSON.pretty_generate(document(subject, &progress))
+      def file(subject, &progress)
+        JSON.pretty_generate(StudentDocument.new(subject) { |_, value| { "value" => value } }.to_h(progress))
+      end
     end
   end
 end

@@ -11,6 +11,10 @@ module Roost
 
       class << self
         attr_reader :made
+
+        # What draws an answer: given slide and value, SVG, or nil of what is no picture. Set by whoever starts the program, since
+        # templates do it, which operations may not name.
+        attr_accessor :drawing
       end
 
       # @param folder [String] where they lie as long as they are needed
@@ -28,6 +32,15 @@ module Roost
       # @param svg [String] of ours
       # @return [String, nil] as #kept
       def drawn(svg) = room { file(of_svg(svg)) }
+
+      # What somebody gave, where that is a picture.
+      # @param slide [Core::Slide]
+      # @param value [Hash] of an answer to its question
+      # @return [String, nil] as #kept
+      def answer(slide, value)
+        svg = PaperPictures.drawing&.call(slide, value)
+        svg && drawn(DrawAnswer.new.call(svg, "svg", picture: (slide.picture if slide.prompt.uses_picture?)).file)
+      end
 
       private
 

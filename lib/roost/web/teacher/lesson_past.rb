@@ -64,8 +64,9 @@ module Roost
 
       get "/:id/students/:seat/pdf.file" do |id, seat_id|
         row = own_session(id)
-        send_export("seat_pdf", whole(seat_id), path: "/results/#{row.id}/students/#{whole(seat_id)}",
-                                                name: "#{file_name(row.title)} #{whole(seat_id)}.pdf")
+        seat = Store::Records.new.at_seat(row, whole(seat_id)).seat(whole(seat_id)) || not_found
+        send_export("seat_pdf", seat.id, path: "/results/#{row.id}/students/#{seat.id}",
+                                         name: "#{file_name(row.title)}, #{file_name(seat.name)}.pdf")
       end
 
       helpers do
