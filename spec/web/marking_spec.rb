@@ -5,15 +5,21 @@ RSpec.describe "Marks by hand" do
   let(:session) { kept_session(account) }
   let(:path) { "/results/#{session.id}/questions/s4/marks" }
 
-  # Students write what is said, and the lesson ends.
-  def written(*texts)
+  # A question is asked and answered, the lesson ends, and its teacher signs in.
+  def asked(slide_id)
     command(session, "begin")
-    command(session, "jump", slide: "s4")
+    command(session, "jump", slide: slide_id)
     command(session, "open")
-    texts.each_with_index { |text, at| save(session, take_seat(session, "Student #{at}").first, "s4", { "text" => [text] }) }
+    yield
     command(session, "end")
     database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
     sign_in("falk@heronsgate.example")
+  end
+
+  def written(*texts)
+    asked("s4") do
+      texts.each_with_index { |text, at| save(session, take_seat(session, "Student #{at}").first, "s4", { "text" => [text] }) }
+    end
   end
 
   def seats = Roost::Store::Seats.new.of(session.id)
@@ -249,6 +255,21 @@ RSpec.describe "Marks by hand" do
     expect(Roost::Operations::StampAnswers.new.comment(rook, session.id, "s4", [seats.first.id], "x")).to be_nil
   end
 
+  it "are stamped for all who are named or for none, and nothing is kept of what is refused" do
+    written("By smell", "By the stars")
+    stamps = Roost::Operations::StampAnswers.new
+    stamps.keep(account, "Well argued = 1")
+    stamp = Roost::Store::Stamps.new.of(account).first.id
+    Roost::Operations::CommentAnswer.new.call(account, session.id, seats.last.id, "s4", "x" * 995)
+    done = stamps.call(account, session.id, "s4", seats.map(&:id), stamp)
+    expect(done.reason).to include("1 000 characters is the most")
+    expect([statuses, database[:comments].count]).to eq([%i[given given], 1])
+    other = kept_session(account)
+    stranger = take_seat(other, "Cleo").first[:id]
+    expect(stamps.call(account, session.id, "s4", [seats.first.id, stranger], stamp)).to be_nil
+    expect([statuses, database[:comments].count]).to eq([%i[given given], 1])
+  end
+
   describe "by two" do
     let!(:rook) { teacher(email: "rook@heronsgate.example", name: "Mr Rook") }
 
@@ -327,13 +348,9 @@ RSpec.describe "Marks by hand" do
     let(:path) { "/results/#{session.id}/students/#{seats.first.id}/#{slide_id}/drawn-on" }
 
     before do
-      command(session, "begin")
       posts = cards.map { |id, text| { "id" => id, "text" => text, "emoji" => "", "at" => 0 } }
-      save(session, take_seat(session, "Ada").first, slide_id,
-           { "posts" => [JSON.generate(posts)], "likes" => ["[]"], "writing" => [""] })
-      command(session, "end")
-      database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
-      sign_in("falk@heronsgate.example")
+      given = { "posts" => [JSON.generate(posts)], "likes" => ["[]"], "writing" => [""] }
+      asked(slide_id) { save(session, take_seat(session, "Ada").first, slide_id, given) }
     end
 
     def draw(button: nil)
@@ -376,13 +393,8 @@ RSpec.describe "Marks by hand" do
     let(:slide_id) { marsh_lesson.prompts.find { |slide| slide.prompt.kind == "sketch" }.id }
 
     before do
-      command(session, "begin")
-      command(session, "jump", slide: slide_id)
-      command(session, "open")
-      save(session, take_seat(session, "Ada").first, slide_id, { "strokes" => JSON.generate(strokes) })
-      command(session, "end")
-      database[:openings].update(opened_at: Sequel.lit("opened_at - interval '1 minute'"))
-      sign_in("falk@heronsgate.example")
+      given = { "strokes" => JSON.generate(strokes) }
+      asked(slide_id) { save(session, take_seat(session, "Ada").first, slide_id, given) }
     end
 
     def given = Roost::Operations::ValueGiven.new.call(session, slide_id, seats.first.id)["strokes"]

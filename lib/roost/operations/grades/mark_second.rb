@@ -42,24 +42,15 @@ module Roost
       def call(account_id, session_id, slide_id, given)
         row, slide = asked(account_id, session_id, slide_id)
         return nil unless slide
-        return Core::Reading.refused(MarkByHand::TOO_MANY) if given.length > MarkByHand::MOST
 
-        MarkByHand.read(given, slide.prompt).and_then { |marks| put(row, slide, marks, account_id) }
+        kept = Store::SecondMarks.new
+        before = kept.of(row.id, slide.id, account_id)
+        MarkByHand.keep(given, Store::Records.new.of(row, roll: []), slide, before: before) do |marks|
+          kept.put(row.id, slide.id, marks, account_id: account_id)
+        end
       end
 
       private
-
-      def put(row, slide, marks, account_id)
-        record = Store::Records.new.of(row, roll: [])
-        marks = marks.slice(*Core::Analysis::Marking.new(record, slide).given.keys)
-        return Core::Reading.refused(MarkByHand::NOBODY) if marks.empty?
-
-        kept = Store::SecondMarks.new
-        keys = marks.keys.to_h { |id| [id, [id, record.attempt(slide.id, id)]] }
-        before = kept.of(row.id, slide.id, account_id)
-        kept.put(row.id, slide.id, marks.transform_keys(&keys), account_id: account_id)
-        Core::Reading.ok(keys.transform_values { |key| before[key]&.written(slide.prompt).to_s })
-      end
 
       def question(row, slide_id)
         slide = row && Store::Sessions.new.lesson_of(row).slide(slide_id)

@@ -13,11 +13,10 @@ module Roost
       # Marks for those who are named, the same for all, or for each their own, as when they are put back.
       post "/:id/questions/:slide/marks" do |id, slide_id|
         row, slide = asked(id, slide_id)
-        undone = params["undone"] && stamps.restore(account_id, row.id, slide.id, table("comments"))
-        before = granted(Operations::MarkByHand.new.call(account_id, row.id, slide.id, marks)) unless undone && marks.empty?
-        next marking_page(row, slide, undo: { marks: before, comments: {} }) unless params["undone"]
+        next undo(row, slide) if params["undone"]
 
-        redirect marking_path(row, slide), 303
+        before = granted(Operations::MarkByHand.new.call(account_id, row.id, slide.id, marks))
+        marking_page(row, slide, undo: { marks: before, comments: {} })
       end
 
       post "/:id/questions/:slide/marks/stamp" do |id, slide_id|
@@ -30,7 +29,7 @@ module Roost
         row, slide = asked(id, slide_id)
         words = granted(Core::Text.read(params["text"], limit: Operations::CommentAnswer::LIMIT, what: "A comment"))
         before = granted(stamps.comment(account_id, row.id, slide.id, seats, words))
-        marking_page(row, slide, undo: { marks: {}, comments: before })
+        marking_page(row, slide, undo: before.to_h)
       end
 
       # Drawing over a sketch, or over one card after another.
@@ -93,6 +92,12 @@ module Roost
         end
 
         def stamps = Operations::StampAnswers.new
+
+        def undo(row, slide)
+          before = Operations::StampAnswers::Before.new(marks: table("marks"), comments: table("comments"))
+          granted(stamps.undo(account_id, row.id, slide.id, before))
+          redirect marking_path(row, slide), 303
+        end
 
         def marking_page(row, slide, undo: nil)
           kept = Store::HandMarks.new
