@@ -2,7 +2,7 @@
 
 # Files that are made in the background, of each teacher and thing the latest. Kept for an hour.
 #
-# kind:: of file (Operations::MakeExport::KINDS); subject_id:: of what; parts, done:: of the work
+# kind:: of file (Operations::MakeExport::MAKERS); subject_id:: of what; parts, done:: of the work
 Sequel.migration do
   change do
     create_table(:exports) do

@@ -152,6 +152,10 @@ module Roost
       # Whether its marks count in results.
       def counts? = !settings["practice"]
 
+      # What it is about: subtopics, then standards.
+      # @return [Array<String>]
+      def tags = subtopics + standards
+
       # How it is marked by hand, where that is said.
       # @return [Grading::Rubric, nil]
       def rubric = (Grading::Rubric.read(settings["rubric"]).value unless keyed?)

@@ -54,7 +54,7 @@ module Roost
       def key(slide)
         prompt = slide.prompt
         (@keys ||= {})[slide.id] ||= CsvText.line([(prompt.points if prompt.keyed?), prompt.right_in_words,
-                                                   (prompt.subtopics + prompt.standards).join(", ")])
+                                                   prompt.tags.join(", ")])
       end
 
       # When the answer that counts came, in UTC: each seat's own, also where many gave the same.

@@ -80,10 +80,9 @@ module Roost
       end
 
       def about(sheet)
-        rows = [["Session", record.title], ["Class", @class_name], ["Date", @day.strftime("%Y-%m-%d")],
-                *SHEETS.drop(1).map { |name, words| ["Sheet #{name}", words] }, *LEGEND.map do |name, words|
-                                                                                  ["Column #{name}", words]
-                                                                                end]
+        sheets = SHEETS.drop(1).map { |name, words| ["Sheet #{name}", words] }
+        columns = LEGEND.map { |name, words| ["Column #{name}", words] }
+        rows = [["Session", record.title], ["Class", @class_name], ["Date", @day.strftime("%Y-%m-%d")], *sheets, *columns]
         table(sheet, { "What" => :text, "Means" => :wrap }, rows, widths: [24, 90])
       end
 
@@ -136,17 +135,15 @@ module Roost
         at && "#{Time.at(at).utc.strftime("%Y-%m-%d %H:%M:%S")} UTC"
       end
 
-      def tags(slide) = (@tags ||= {})[slide.id] ||= (slide.prompt.subtopics + slide.prompt.standards).join(", ")
+      def tags(slide) = (@tags ||= {})[slide.id] ||= slide.prompt.tags.join(", ")
 
       def comment(seat, slide)
         @comments[[seat.id, slide.id]]&.in_words(record.attempt(slide.id, seat.id))
       end
 
       def marks(sheet)
-        columns = { "Student" => :text, "Number" => :text,
-                    **results.slides.to_h do |slide|
-                      ["#{results.number(slide)} #{slide.name}"[0, 80], :figure]
-                    end, "Right" => :share }
+        asked = results.slides.to_h { |slide| ["#{results.number(slide)} #{slide.name}"[0, 80], :figure] }
+        columns = { "Student" => :text, "Number" => :text, **asked, "Right" => :share }
         rows = results.lines.map do |line|
           [line.seat.name, number(line.seat), *results.slides.map { |slide| line.outcomes[slide.id].mark }, line.share]
         end
@@ -171,9 +168,9 @@ module Roost
 
       def standards(sheet)
         about = results.slides.select { |slide| slide.prompt.counts? }
-        names = about.flat_map { |slide| slide.prompt.subtopics + slide.prompt.standards }.uniq.sort_by(&:downcase)
+        names = about.flat_map { |slide| slide.prompt.tags }.uniq.sort_by(&:downcase)
         rows = names.map do |name|
-          slides = about.select { |slide| (slide.prompt.subtopics + slide.prompt.standards).include?(name) }
+          slides = about.select { |slide| slide.prompt.tags.include?(name) }
           marks = slides.flat_map { |slide| results.outcomes(slide).values.filter_map(&:mark) }
           [name, slides.length, marks.length, (marks.sum / marks.length if marks.any?)]
         end

@@ -116,9 +116,8 @@ module Roost
         def swapped(groups, keep: nil, &cost)
           groups = groups.map(&:dup)
           PASSES.times do
-            break unless groups.each_index.to_a.combination(2).map do |pair|
-              better(groups, *pair, keep, cost)
-            end.any?
+            pairs = groups.each_index.to_a.combination(2)
+            break unless pairs.map { |pair| better(groups, *pair, keep, cost) }.any?
           end
           groups
         end
@@ -150,9 +149,7 @@ module Roost
           groups = groups.map { |group| group.map(&:id) }
           groups << [] while groups.length < @many
           @unknown.map(&:id).shuffle(random: @random).each do |id|
-            groups.min_by.with_index do |group, at|
-              [group.length, at]
-            end << id
+            groups.min_by.with_index { |group, at| [group.length, at] } << id
           end
           groups.reject(&:empty?)
         end

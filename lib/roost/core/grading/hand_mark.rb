@@ -38,13 +38,10 @@ module Roost
 
         def self.of_levels(typed, prompt)
           levels = typed.split(",", Rubric::CRITERIA + 1).map { |level| Integer(level, 10, exception: false) }
-          fits = prompt.rubric&.fits?(levels)
-          if fits
-            Reading.ok(new(mark: prompt.rubric.mark(levels),
-                           levels: levels.freeze).freeze)
-          else
-            Reading.refused(self::NOT_LEVELS)
-          end
+          rubric = prompt.rubric
+          return Reading.refused(self::NOT_LEVELS) unless rubric&.fits?(levels)
+
+          Reading.ok(new(mark: rubric.mark(levels), levels: levels.freeze).freeze)
         end
         private_class_method :points, :of_levels
 

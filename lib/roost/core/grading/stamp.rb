@@ -10,8 +10,8 @@ module Roost
         self::LIMIT = 4_000 # characters of all
         self::MOST = 30
         self::WORDS_LIMIT = 120
-        self::TOO_MANY = "You can have at most 30 stamps."
-        self::TOO_LONG = "A stamp has at most 120 characters."
+        self::TOO_MANY = "You can have at most #{self::MOST} stamps.".freeze
+        self::TOO_LONG = "A stamp has at most #{self::WORDS_LIMIT} characters.".freeze
         self::MARKS = { "0" => "0", "1/4" => "1/4", "¼" => "1/4", "0.25" => "1/4", "1/2" => "1/2", "½" => "1/2", "0.5" => "1/2",
                         "3/4" => "3/4", "¾" => "3/4", "0.75" => "3/4", "1" => "1" }.freeze
         self::NO_MARK = "“%s”: the mark of a stamp is 0, 1/4, 1/2, 3/4 or 1."

@@ -5,8 +5,8 @@ module Roost
     # Groups of a class for the next lesson, from evidence on chosen standards or subtopics (Core::Analysis::Grouping), and
     # keeping them as the groups of its students, from which a session can take its teams.
     class GroupClass
-      GROUPS = (1..30)
-      NOT_A_GROUP = "A group is a number from 1 to 30."
+      GROUPS = (1..Core::Session::Team::MOST)
+      NOT_A_GROUP = "A group is a number from 1 to #{GROUPS.max}.".freeze
       NAMED = "Group %d"
 
       # @param overview [WhoHasIt::Overview]

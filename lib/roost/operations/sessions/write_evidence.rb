@@ -64,7 +64,7 @@ module Roost
       def rows(record, slide, lines, told:)
         prompt = slide.prompt
         about = { slide_id: slide.id, origin: prompt.origin, weight: prompt.points || 1, counts: prompt.counts?,
-                  tags: prompt.subtopics + prompt.standards }
+                  tags: prompt.tags }
         seconds = record.seconds(slide.id)
         lines.filter_map do |line|
           mark = line.outcomes[slide.id].mark

@@ -177,9 +177,8 @@ module Roost
         # How the questions of a session went wherever they were asked.
         # @return [Hash{String=>Core::Analysis::OverSessions}] by origin
         def over_sessions(results)
-          @over_sessions ||= Operations::OverSessions.new.call(account_id, results.slides.map do |slide|
-            slide.prompt.origin
-          end.uniq)
+          origins = results.slides.map { |slide| slide.prompt.origin }.uniq
+          @over_sessions ||= Operations::OverSessions.new.call(account_id, origins)
         end
 
         # @param asked [Hash] how it is to be read

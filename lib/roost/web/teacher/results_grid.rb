@@ -90,11 +90,9 @@ module Roost
       # For readers who don't see the arrow.
       # @return [String] an attribute; "" of a column that is not sorted by
       def sorted(name)
-        if @path && sort == name
-          %( aria-sort="#{down? ? "descending" : "ascending"}")
-        else
-          ""
-        end
+        return "" unless @path && sort == name
+
+        %( aria-sort="#{down? ? "descending" : "ascending"}")
       end
 
       # @param changed [Hash{String=>String, nil}]

@@ -43,8 +43,8 @@ module Roost
           number = numbers[stretch.slide.id]
           said = "#{number} #{stretch.slide.name}: #{@minutes.call(stretch.seconds)}"
           %(<g class="timeline-block#{" is-asked" if stretch.slide.prompt}"><title>#{escape(said)}</title>) +
-            %(<rect x="#{x}" y="0" width="#{[width - 2,
-                                             1].max.round(1)}" height="#{BLOCK}" rx="4"/>#{label(x, width, number)}</g>)
+            %(<rect x="#{x}" y="0" width="#{[width - 2, 1].max.round(1)}" height="#{BLOCK}" rx="4"/>) +
+            %(#{label(x, width, number)}</g>)
         end.join
       end
 
@@ -61,10 +61,10 @@ module Roost
         foot = BLOCK + 8 + BARS
         answers.each_with_index.filter_map do |many, place|
           height = (many * BARS.to_f / most).round(1)
-          if many.positive?
-            %(<rect class="timeline-bar" x="#{(place * each).round(1)}" y="#{foot - height}" width="#{(each - 1).round(1)}" ) +
-              %(height="#{height}"><title>#{many}</title></rect>)
-          end
+          next if many.zero?
+
+          %(<rect class="timeline-bar" x="#{(place * each).round(1)}" y="#{foot - height}" width="#{(each - 1).round(1)}" ) +
+            %(height="#{height}"><title>#{many}</title></rect>)
         end.join
       end
 
