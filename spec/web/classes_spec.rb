@@ -230,7 +230,7 @@ RSpec.describe "The pages of classes" do
       Roost::Jobs::MakeExport.run(database[:exports].get(:id))
       expect(told).to eq(%w[0 1])
       get "/classes/#{kestrel}/passes"
-      get page.at_css(".pass-sheet a")["href"]
+      get page.at_css(".export a")["href"]
       expect([last_response["content-type"], last_response.body[0, 5]]).to eq(["application/pdf", "%PDF-"])
       post_form "/classes/#{kestrel}/students/#{database[:students].where(name: "Heron A").get(:id)}/pass"
       get "/classes/#{kestrel}/passes.file" # it has a pass that is good no more

@@ -277,10 +277,10 @@ RSpec.describe "Marks by hand" do
       written(*Array.new(10) { |at| "Answer #{at}" })
       database[:seats].update(name: Sequel.join(["Sorrel ", :id]))
       get path
-      submit(page.at_css("#two-who-mark form:last-of-type"), email: "nobody@heronsgate.example")
+      submit(page.at_css("#second-marker form:last-of-type"), email: "nobody@heronsgate.example")
       expect(last_response.status).to eq(422)
       get path
-      submit(page.at_css("#two-who-mark form:last-of-type"), email: "rook@heronsgate.example")
+      submit(page.at_css("#second-marker form:last-of-type"), email: "rook@heronsgate.example")
       ours = seats.each_with_index.to_h { |seat, at| [seat.id, at < 5 ? "1" : "0"] }
       theirs = seats.each_with_index.to_h { |seat, at| [seat.id, at < 6 ? "1" : "0"] }
       Roost::Operations::MarkByHand.new.call(account, session.id, "s4", ours)
@@ -297,7 +297,7 @@ RSpec.describe "Marks by hand" do
       clear_cookies
       sign_in("falk@heronsgate.example")
       get path
-      get page.at_css("#two-who-mark a")["href"]
+      get page.at_css("#second-marker a")["href"]
       # po = 0.9, pe = 0.5·0.6 + 0.5·0.4 = 0.5, κ = 0.8
       expect(page.text.split.join(" ")).to include("you gave the same to 90 % of 10 answers; κ = 0.80")
       expect(page.css("tbody tr").first.text).to include("differs")
@@ -369,6 +369,8 @@ RSpec.describe "Marks by hand" do
       expect([page.at_css("h1").text, page.text.include?("Ada")]).to eq(["Draw on card 2 of 2", false])
       draw
       expect(last_response["Location"]).to include("/marks?names=0#group-")
+      get last_response["Location"]
+      expect(page.css(".mark-group a").map(&:text)).to eq(["✎ Change your drawing"])
       get "/results/#{session.id}/students/#{seats.first.id}"
       expect(page.css(".sheet-strokes path, .sheet-strokes polyline").length).to eq(2)
       get Roost::Web::Copies.path(seats.first.id)
@@ -413,6 +415,7 @@ RSpec.describe "Marks by hand" do
       Roost::Operations::MarkByHand.new.release(account, session.id, slide_id, true)
       get Roost::Web::Copies.path(seats.first.id)
       expect(page.css(".sheet-strokes ellipse").length).to eq(1)
+      expect(page.text).to include("With the teacher's drawing:")
       path = "/results/#{session.id}/students/#{seats.first.id}/#{slide_id}/drawn-on"
       get path
       expect(JSON.parse(page.at_css("input[name=strokes]")["value"]).length).to eq(1)

@@ -13,6 +13,11 @@ module Roost
         database[:drawn_on].insert_conflict(target: answer.keys, update: now).insert(**answer, **now, session_id: session_id)
       end
 
+      # @return [Array<Integer>] seats of whose answers to a question something is drawn over
+      def seats(session_id, slide_id)
+        database[:drawn_on].where(session_id: session_id, slide_id: slide_id).distinct.select_map(:seat_id)
+      end
+
       # @param released [Boolean] only where students may see the marks of the question
       # @return [Hash{Array(String, Integer)=>Hash{String=>Array<Hash>}}] slide and attempt to part to strokes
       def of(session_id, seat_id, released: false)

@@ -74,14 +74,14 @@ module Roost
         if number("out") then Operations::MarkSecond.new.ask_no_more(account_id, row.id, slide.id, number("out"))
         else granted(Operations::MarkSecond.new.ask(account_id, row.id, slide.id, text("email").to_s))
         end
-        redirect "#{marking_path(row, slide)}#two-who-mark", 303
+        redirect "#{marking_path(row, slide)}#second-marker", 303
       end
 
       # What a colleague gave beside one's own.
       get "/:id/questions/:slide/marks/compared/:colleague" do |id, slide_id, colleague|
         row, slide = asked(id, slide_id)
         marker = Store::SecondMarks.new.markers(row.id, slide.id).find { |each| each.id == whole(colleague) } || not_found
-        page("results/compared", title: "Two who mark", marker: marker, **compared(row, slide, marker))
+        page("results/compared", title: "You and #{marker.name}", marker: marker, **compared(row, slide, marker))
       end
 
       helpers do

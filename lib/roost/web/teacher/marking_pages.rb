@@ -56,6 +56,9 @@ module Roost
         parts.one? ? "Draw on this card" : "Draw on card #{parts.index(part) + 1} of #{parts.length}"
       end
 
+      # Whether the teacher has drawn on what a seat gave.
+      def drawn_on?(row, slide, seat_id) = (@drawn_on ||= Store::DrawnOn.new.seats(row.id, slide.id)).include?(seat_id)
+
       # Where a teacher draws on what a seat gave.
       def drawing_path(row, slide, seat_id, **more)
         "/results/#{row.id}/students/#{seat_id}/#{slide.id}/drawn-on?#{marking_query(**more)}"
