@@ -8,7 +8,7 @@ RSpec.describe Roost::Live::SessionCache do
   def told(moment)
     slides = moment.lesson.prompts
     answers, shown = [moment.record.answers, moment.record.shown].map { |of_questions| of_questions.transform_values(&:to_h) }
-    [moment.seats, answers, shown, moment.state.slide_id, moment.seat_statuses, moment.record.points(slides),
+    [moment.seats, answers, shown, moment.state.slide_id, moment.seat_statuses, moment.standings,
      slides.map { |slide| [moment.given(slide.id), moment.seats.map { |seat| moment.record.outcome(slide.id, seat.id) }] }]
   end
 

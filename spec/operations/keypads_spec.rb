@@ -153,7 +153,7 @@ RSpec.describe "Handheld keypads" do
     token = keypads.knock(own.code, "Blue box").value
     keypads.answer_knock(account, own.id, Roost::Store::Receivers.new.by_token(token).id, allowed: true)
     %w[1 2].each { |number| keypads.event(token, { "keypad" => number, "range" => "in" }) }
-    command(own, "begin")
+    %w[begin next].each { |name| command(own, name) }
     press(token, "1", "A")
     command(own, "close")
     put_back(own, 4, :opened_at)

@@ -54,7 +54,7 @@ RSpec.describe Roost::Operations::OwnRound do
     form = { "class_id" => kestrel.to_s, "entry" => "free", "opens_itself" => "1" }
     live = Roost::Operations::StartSession.new.call(account, lesson_id, form).value
     live_seat = seated(live, "Ada", student_id: ada)
-    command(live, "begin")
+    %w[begin next].each { |name| command(live, name) }
     save(live, live_seat, "q0", { "options" => ["o2"] })
     row = assigned
     expect(play(row, seated(row, "Ada", student_id: ada), "o1").against).to be_nil

@@ -54,7 +54,7 @@ module Builders
   # @param answers [Hash] slide id to seat id to Answer; shown likewise to epoch seconds
   def moment_of(state:, answers:, shown:, code: "CDFGHJ", version: 1, seed: "", **parts)
     first = ->(by_slide) { by_slide.transform_keys { |slide_id| [slide_id, 1] } }
-    record = record_of(**parts, facts: state.facts, answers: first.call(answers), shown: first.call(shown))
+    record = record_of(**parts, live: true, facts: state.facts, answers: first.call(answers), shown: first.call(shown))
     Roost::Core::Session::Moment.new(record: record, state: state, code: code, version: version, seed: seed)
   end
 
@@ -63,7 +63,7 @@ module Builders
   def record_of(facts: Roost::Core::Session::Facts::NONE, memory: Roost::Core::Session::Memory.new, **parts)
     record = Roost::Core::Session::Record
     parts = { id: 1, title: "Birds", options: room_options, seats: [], roll: [], teams: [], answers: {}, shown: {}, sat: {},
-              commands: [], hand: {}, **parts }
+              commands: [], hand: {}, live: false, teams_at: {}, **parts }
     about, people, given = [record::About, record::People, record::Given].map { |each| each.new(**parts.slice(*each.members)) }
     record.new(about: about, people: people, given: given, facts: facts, memory: memory)
   end

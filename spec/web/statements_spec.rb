@@ -46,7 +46,7 @@ RSpec.describe "Statements for the database" do
     end
     press.call
     expect(press.call.length).to be <= 7
-    expect(Roost::Store::Sessions.new.find(session.id).state.slide_id).to eq("s3")
+    expect(Roost::Store::Sessions.new.find(session.id).state.slide_id).to eq("round")
   end
 
   it "is one that says whose a stream is" do

@@ -41,6 +41,7 @@ module Roost
         @shown = {}
         @shown_until = 0.0
         @sittings = {}
+        @played_in = {}
       end
 
       # @param scopes [Set<Symbol>] what can have changed since the last one; whatever else there is, all of it
@@ -63,9 +64,10 @@ module Roost
         read_answers
         # What was sent to whom is looked at only once a question is over, or by those who come; not by most who are told.
         @deliveries = Later.new { read_deliveries } unless standing
+        @teams_at = Later.new { read_teams } unless standing
         @memory ||= Store::Records.new.memory(row)
         # Nobody here is looked back on, so that none of a student's attempts is the one that counts.
-        @last = Store::Moments.new.of(row, **same(scopes), answers: @answers.dup, shown: @deliveries,
+        @last = Store::Moments.new.of(row, **same(scopes), answers: @answers.dup, shown: @deliveries, teams_at: @teams_at,
                                                            sittings: sittings, memory: @memory, counts: nil)
       end
 
@@ -129,6 +131,13 @@ module Roost
         new = Store::Sittings.new.of(row.id, @quiz, since: @sat_until).to_h { |kept| [kept.seat_id, kept.sitting] }
         @sat_until = row.now - OVERLAP
         @sittings = @sittings.merge(new)
+      end
+
+      # Who was in which team when a question opened is never another.
+      def read_teams
+        return @played_in unless row.options.teams?
+
+        @played_in = @played_in.merge(Store::Teams.new.at_openings(session_id, but: @played_in.keys))
       end
 
       # What was handed on stays as it was.

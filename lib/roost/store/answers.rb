@@ -18,9 +18,9 @@ module Roost
       # The columns of what is given, with their types.
       GIVEN = { session_id: "bigint", seat_id: "bigint", slide_id: "text", attempt: "int", value: "jsonb", typed: "jsonb",
                 final: "boolean", keyed: "boolean", save_no: "int", save_id: "uuid", writer: "uuid", over: "uuid[]",
-                may_change: "boolean", in_time_only: "boolean", by_line: "boolean" }.freeze
+                may_change: "boolean", in_time_only: "boolean", by_line: "boolean", sure: "int", entered: "boolean" }.freeze
       # What stands where nothing is given.
-      USUAL = { attempt: 1, over: [], in_time_only: false, by_line: false }.freeze
+      USUAL = { attempt: 1, sure: nil, over: [], in_time_only: false, by_line: false, entered: false }.freeze
 
       TOLD = Core::Session::Sitting::TOLD_AT_ONCE.map { |feedback| "'#{feedback}'" }.join(", ")
       private_constant :TOLD
@@ -34,9 +34,9 @@ module Roost
       # two processes never wait for each other.
       SAVE = <<~SQL.freeze
         INSERT INTO answers (session_id, seat_id, slide_id, attempt, value, typed, final, late, by_line, keyed, changeable,
-                             save_no, save_id, writer, over, received_at)
+                             save_no, save_id, writer, over, sure, entered, received_at)
         SELECT session_id, seat_id, slide_id, attempt, value, typed, final, NOT in_time, by_line AND in_time, keyed, changeable,
-               save_no, save_id, writer, over, now
+               save_no, save_id, writer, over, sure, entered, now
         FROM (
           SELECT given.*, clock.now, COALESCE(given.may_change, (sessions.options->>'may_change')::boolean, true)
                  AND COALESCE(sittings.rules->>'feedback', '') NOT IN (#{TOLD}) AS changeable,
@@ -80,6 +80,7 @@ module Roost
           SET value = excluded.value, typed = excluded.typed, final = excluded.final, late = excluded.late,
               by_line = excluded.by_line, keyed = excluded.keyed, changeable = excluded.changeable, save_no = excluded.save_no,
               save_id = excluded.save_id, writer = excluded.writer, over = excluded.over, received_at = excluded.received_at,
+              sure = excluded.sure, entered = excluded.entered,
               seq = nextval('answers_seq')
           WHERE excluded.save_no > answers.save_no AND (excluded.typed IS NULL OR NOT answers.final)
             AND (COALESCE(answers.writer = excluded.writer, true) OR answers.save_id = ANY(excluded.over))
@@ -115,7 +116,7 @@ module Roost
       #   what was sent: field to texts); and where they are not as usual: :attempt (1), :may_change (what the
       #   question says of it; nil: as the session says), :writer (UUID of the window it was written in), :over
       #   (ids of the saves it was written over), :in_time_only (store nothing when it is late), :by_line (it is
-      #   late for the line's sake, and counts)
+      #   late for the line's sake, and counts), :sure (1 to 3), :entered (by the teacher, for a team at the board)
       # @return [Array<Saved, nil>] for each of them; nil where nothing was stored
       def save_all(saves)
         rows = saves.map { |given| { **USUAL, **given, value: given[:value] || {} } }
@@ -207,12 +208,12 @@ module Roost
       # What many gave alike comes as one row with all who gave it.
       ALIKE = <<~SQL
         SELECT slide_id, attempt, value::text AS value, typed::text AS typed, conflicting_version::text AS conflicting_version,
-               final, late, by_line, let_count,
+               final, late, by_line, let_count, sure, entered,
                string_agg(seat_id::text, ',') AS seats, string_agg(id::text, ',') AS arrivals, string_agg(save_id::text, ',') AS saves,
                string_agg(date_part('epoch', received_at)::text, ',') AS times
         FROM answers WHERE session_id = ?
         GROUP BY slide_id, attempt, answers.value::text, answers.typed::text, answers.conflicting_version::text, final, late,
-                 by_line, let_count
+                 by_line, let_count, sure, entered
       SQL
       private_constant :ALIKE
 
@@ -230,8 +231,8 @@ module Roost
       def all_beyond
         all = database[:answers].where(session_id: :$session_id).where { seq > :$beyond }.order(:seq)
         documents = %i[value typed conflicting_version].map { |name| Sequel.cast(name, :text).as(name) }
-        all.select(:seq, :seat_id, :slide_id, :attempt, *documents, :final, :late, :by_line, :save_id, :let_count,
-                   Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at))
+        all.select(:seq, :seat_id, :slide_id, :attempt, *documents, :final, :late, :by_line, :save_id, :let_count, :sure,
+                   :entered, Sequel[:id].as(:arrival), Repository.epoch(:received_at).as(:received_at))
       end
 
       # What many gave alike is read once, and is one and the same object.

@@ -12,6 +12,9 @@ module Roost
           'curated', (SELECT jsonb_object_agg(slide_id, jsonb_build_object('removed', removed, 'approved', approved, 'pinned', pinned,
                                                                           'columns', columns, 'own', own))
                       FROM curations WHERE session_id = sessions.id),
+          'plays', (SELECT jsonb_agg(jsonb_build_array(section_id, number, slide_ids, style, speed, goal, answering, talk,
+                                                       date_part('epoch', began_at)) ORDER BY section_id, number)
+                    FROM round_plays WHERE session_id = sessions.id),
           'pairs', (SELECT jsonb_agg(groups ORDER BY number) FROM pair_rounds WHERE session_id = sessions.id))
       SQL
 
@@ -20,8 +23,17 @@ module Roost
       def self.read(document)
         curated = document["curated"].to_h.transform_values { |each| Core::Session::Curation.from_document(each) }
         Core::Session::Facts.of(openings: Openings.read(document["openings"]), set_aside: document["set_aside"].to_a,
-                                curated: curated, pairs: document["pairs"].to_a)
+                                curated: curated, pairs: document["pairs"].to_a, plays: plays(document["plays"].to_a))
       end
+
+      # @param rows [Array<Array>] as OF_SESSION gives them
+      # @return [Hash{String=>Array<Core::Session::Play>}] by section
+      def self.plays(rows)
+        fields = %i[section_id number slide_ids style speed goal answering talk began_at]
+        all = rows.map { |row| Core::Session::Play.new(**fields.zip(row).to_h).freeze }
+        all.group_by(&:section_id).transform_values(&:freeze)
+      end
+      private_class_method :plays
 
       # Keeps what differs from what was there before, but for openings (Openings::KEEP).
       # @param before [Core::Session::Facts]
@@ -34,6 +46,7 @@ module Roost
         keep_set_aside(session_id, before.set_aside, now.set_aside)
         keep_curated(session_id, before.curated, now.curated)
         keep_pairs(session_id, before.pairs.length, now.pairs)
+        keep_plays(session_id, now.plays.values.flatten - before.plays.values.flatten)
       end
 
       private
@@ -55,6 +68,13 @@ module Roost
                    at: Sequel.function(:clock_timestamp) }
           database[:curations].insert_conflict(target: %i[session_id slide_id], update: { **lists, **rest })
                               .insert(session_id: session_id, slide_id: slide_id, **lists, **rest)
+        end
+      end
+
+      def keep_plays(session_id, plays)
+        plays.each do |play|
+          database[:round_plays].insert(session_id: session_id, **play.to_h, slide_ids: Sequel.pg_array(play.slide_ids, :text),
+                                        began_at: Sequel.function(:to_timestamp, play.began_at))
         end
       end
 

@@ -11,7 +11,7 @@ module Roost
       # @return [Core::Session::Moment]
       def of(row, stopped: nil, sittings: nil, **parts)
         # Live views tell no shares, so that nothing is read of sittings that are over.
-        record = Records.new(database).of(row, sat: {}, hand: {}, **parts)
+        record = Records.new(database).of(row, sat: {}, hand: hand(row), live: true, **parts)
         Core::Session::Moment.new(record: record, state: row.state, version: row.version,
                                   sittings: sittings || at_work(row), now: row.now,
                                   code: row.code, stopped: stopped || StoppedNames.new(database).waiting(row.id),
@@ -23,7 +23,10 @@ module Roost
       # they gave is up.
       # @return [Core::Session::Moment]
       def at_seat(row, seat_id)
-        return of(row, roll: [], stopped: [], sittings: {}) if row.state.showing.any?
+        if row.state.showing.any? || row.state.facts.play_of(row.state.slide_id)&.as_one?
+          return of(row, roll: [], stopped: [],
+sittings: {})
+        end
 
         of(row, stopped: [], sittings: {}, **Records.new(database).parts_at_seat(row, seat_id))
       end
@@ -33,6 +36,11 @@ module Roost
       def in_quiz?(row) = !row.state.opening.nil? && !Sessions.new(database).lesson_of(row).quiz(row.state.slide_id).nil?
 
       private
+
+      # Marks by hand are for looking back, but for those of teams at the board, which are how their answers are entered.
+      def hand(row) = row.options.teams == "board" ? HandMarks.new(database).of(row.id) : NONE
+      NONE = {}.freeze
+      private_constant :NONE
 
       def at_work(row)
         return {} unless in_quiz?(row)

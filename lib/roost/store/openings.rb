@@ -9,7 +9,7 @@ module Roost
         (SELECT jsonb_agg(jsonb_build_array(slide_id, attempt, date_part('epoch', opened_at), date_part('epoch', clock_at),
                                             date_part('epoch', deadline), date_part('epoch', most_at),
                                             date_part('epoch', closed_at), date_part('epoch', told_at),
-                                            date_part('epoch', key_at)) ORDER BY slide_id, attempt)
+                                            date_part('epoch', key_at), play) ORDER BY slide_id, attempt)
          FROM openings WHERE session_id = sessions.id)
       SQL
 
@@ -17,11 +17,11 @@ module Roost
       KEPT = [:slide_id, *Core::Session::Opening.members].freeze
       PLACES = %i[id].concat(KEPT).map { |name| :"$#{name}" }.freeze
       KEEP = begin
-        times = KEPT - %i[slide_id attempt]
-        arrays = KEPT.map { |name| "?::#{{ slide_id: "text", attempt: "int" }.fetch(name, "float")}[]" }
+        times = KEPT - %i[slide_id attempt play]
+        arrays = KEPT.map { |name| "?::#{{ slide_id: "text", attempt: "int", play: "int" }.fetch(name, "float")}[]" }
         <<~SQL.freeze
           INSERT INTO openings (session_id, #{KEPT.join(", ")})
-          SELECT ?, slide_id, attempt, #{times.map { |name| "to_timestamp(#{name})" }.join(", ")}
+          SELECT ?, slide_id, attempt, #{times.map { |name| "to_timestamp(#{name})" }.join(", ")}, play
           FROM unnest(#{arrays.join(", ")}) AS given(#{KEPT.join(", ")})
           ON CONFLICT (session_id, slide_id, attempt) DO UPDATE SET #{times.map { |name| "#{name} = EXCLUDED.#{name}" }.join(", ")}
         SQL

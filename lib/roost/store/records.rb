@@ -15,8 +15,8 @@ module Roost
       # @param parts [Hash] of Record::About, People and Given, what the caller has at hand already
       # @return [Core::Session::Record]
       def of(row, memory: nil, **parts)
-        Core::Session::Record.new(about: about(row, **parts.slice(:counts)), people: people(row, parts), facts: row.state.facts,
-                                  given: given(row, parts), memory: memory || memory(row))
+        Core::Session::Record.new(about: about(row, **parts.slice(:counts, :live)), people: people(row, parts),
+                                  facts: row.state.facts, given: given(row, parts), memory: memory || memory(row))
       end
 
       # With the commands that were given, for who looks at how the lesson went.
@@ -64,8 +64,8 @@ module Roost
       private
 
       # What the session's own row says.
-      def about(row, counts: (assignment(row).rules["counts"] if row.self_paced))
-        Core::Session::Record::About.new(id: row.id, title: row.title, options: row.options, counts: counts,
+      def about(row, live: false, counts: (assignment(row).rules["counts"] if row.self_paced))
+        Core::Session::Record::About.new(id: row.id, title: row.title, options: row.options, counts: counts, live: live,
                                          lesson: Sessions.new(database).lesson_of(row), begun_at: row.state.begun_at).freeze
       end
 
@@ -79,8 +79,11 @@ module Roost
         Core::Session::Record::Given.new(answers: parts.fetch(:answers) { Answers.new(database).by_question(row.id) },
                                          shown: parts.fetch(:shown) { Deliveries.new(database).by_question(row.id) },
                                          sat: parts.fetch(:sat) { sat(row) }, commands: parts.fetch(:commands, []),
+                                         teams_at: parts.fetch(:teams_at) { teams_at(row) },
                                          hand: parts.fetch(:hand) { HandMarks.new(database).of(row.id) }).freeze
       end
+
+      def teams_at(row) = row.options.teams.empty? ? {} : Teams.new(database).at_openings(row.id)
 
       # @return [Hash{Array(Integer, Integer)=>Array<String>}] seat and attempt to the slides of sittings that are over
       def sat(row, seat_id = nil)

@@ -240,8 +240,9 @@ module Roost
         here = Sequel.lit("#{seen} AND hidden_at IS NULL")
         away = Sequel.lit("CASE WHEN NOT (#{seen}) THEN coalesce(left_at, seen_at, joined_at) ELSE hidden_at END")
         database[:seats].where(session_id: :$session_id, removed_at: nil).order(:id)
-                        .select(:id, :name, :practice, :student_id, :team_id, :extra, :keypad, :time_factor, here.as(:here),
-                                (Sequel[:seen_at] !~ nil).as(:visited), Sequel.like(:name, "#{NAMELESS}%").as(:forgotten),
+                        .select(:id, :name, :practice, :student_id, :team_id, :extra, :keypad, :time_factor, :board,
+                                here.as(:here), (Sequel[:seen_at] !~ nil).as(:visited),
+                                Sequel.like(:name, "#{NAMELESS}%").as(:forgotten),
                                 Repository.epoch(away).as(:away_since), Repository.epoch(:joined_at).as(:came_at))
       end
       private :all_of_session

@@ -35,6 +35,17 @@ module Roost
         end
       end
 
+      # @param but [Array<Array(String, Integer)>] questions that are known already
+      # @return [Hash{Array(String, Integer)=>Hash{Integer=>Integer}}] slide and attempt to seat id to the team it was in then
+      def at_openings(session_id, but: [])
+        found = database[:opening_teams].where(session_id: session_id)
+        found = found.exclude(%i[slide_id attempt] => but) if but.any?
+        found.select_map(%i[slide_id attempt seat_id
+                            team_id]).each_with_object({}) do |(slide_id, attempt, seat_id, team_id), all|
+          (all[[slide_id, attempt]] ||= {})[seat_id] = team_id
+        end
+      end
+
       # Keeps who was in which team when a question opened.
       def keep_opening(session_id, slide_id, attempt)
         opening = [Sequel.cast(slide_id, :text), Sequel.cast(attempt, Integer)]

@@ -14,7 +14,15 @@ module Roost
       private_constant :NOT_DONE, :DEVICE
 
       # For all processes that are forked afterwards: templates of every kind of question.
-      def self.shared = attempt { new(Core::Kinds.all).call }
+      def self.shared
+        attempt { new(Core::Kinds.all).call }
+        ROUNDS.each { |name| Rendering.template(name) }
+      end
+
+      # Of a game round, at its beginning and its end.
+      ROUNDS = %w[round/beginning round/ending round/own_end round/together round/notch desk/round desk/ending standings
+                  seat/standing sitting/round].freeze
+      private_constant :ROUNDS
 
       # What each process has for itself.
       def self.own

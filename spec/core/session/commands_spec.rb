@@ -96,7 +96,7 @@ RSpec.describe Roost::Core::Session::Commands do
   it "settles with the standings what was played of the round so far" do
     round = Roost::Core::Lesson.new(title: "T", slides: %w[a b c].map { |id| slide(id, prompt: game_choice(id: "p#{id}")) },
                                     sections: [section("r", "game", %w[a b c])])
-    told = [["begin", 100.0], ["next", 110.0], ["close", 120.0],
+    told = [["begin", 90.0], ["next", 100.0], ["next", 110.0], ["close", 120.0],
             ["show", 130.0]].reduce(Roost::Core::Session::State.start) do |now, step|
       name, at = step
       described_class.call(round, opts, now, name, { "what" => "standings" }, at).value

@@ -11,7 +11,7 @@ RSpec.describe "A question that is passed over" do
 
   # Begins, and goes on after so many seconds on the first slide and on the second.
   def moment_after(first, second, answers: {}, slide: "c")
-    steps = [["begin", 0.0], ["next", first], ["next", first + second]]
+    steps = [["begin", 0.0], ["next", 0.0], ["next", first], ["next", first + second]]
     state = steps.inject(Roost::Core::Session::State.start) do |now, (name, at)|
       Roost::Core::Session::Commands.call(lesson, room_options, now, name, {}, at).value
     end.with(slide_id: slide)
@@ -31,8 +31,8 @@ RSpec.describe "A question that is passed over" do
     moment = moment_after(1, 20)
     results = Roost::Core::Analysis::Results.new(moment.record)
     expect([results.slides.map(&:id), results.passed_over.map(&:id)]).to eq([%w[b], %w[a]])
-    expect([results.lines.first.marked, moment_after(1, 20, slide: "b").played.map(&:id)]).to eq([1, %w[b]])
-    expect(Roost::Core::Session::Views.desk(moment).sheet.map(&:passed_over)).to eq([true, false, false])
+    expect([results.lines.first.marked, moment_after(1, 20, slide: "b").round.questions.map(&:id)]).to eq([1, %w[b]])
+    expect(Roost::Core::Session::Views.desk(moment).sheet.map(&:passed_over)).to eq([false, true, false, false, false])
   end
 
   it "is asked like any other once somebody has answered, or has typed anything" do

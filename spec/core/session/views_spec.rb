@@ -123,8 +123,8 @@ RSpec.describe Roost::Core::Session::Views do
   it "keeps names off the standings when the teacher wants it so" do
     shown = [*closed, ["show", { what: "standings" }]]
     expect(described_class.screen(moment(*shown)).standings.map(&:name)).to eq(%w[Ada Bo Cleo])
-    expect(described_class.screen(moment(*shown,
-                                         opts: room_options(names_shown: false))).standings.map(&:name)).to all(be_nil)
+    screen = described_class.screen(moment(*shown, opts: room_options(names_shown: false)))
+    expect([screen.standings, screen.together.total, screen.together.possible]).to eq([nil, 100, 300])
   end
 
   it "gives a seat its result only with the key or the standings" do
@@ -155,9 +155,10 @@ RSpec.describe Roost::Core::Session::Views do
 end
 
 RSpec.describe Roost::Core::Session::Scoring do
-  let(:styles) { Roost::Core::Session::Style }
+  let(:styles) { Roost::Core::Game::Style }
 
-  def scoring(prompt = game_choice, heading: "word " * 18, style: prompt.keyed? ? styles.points(1/4r) : styles::PLAIN, **about)
+  def scoring(prompt = game_choice, heading: "word " * 18,
+              style: prompt.keyed? ? styles.make("points", speed: 1/4r) : Roost::Core::Game::Plain.new, **about)
     described_class.new(slide(prompt: prompt, heading: heading), style: style, **about)
   end
 
@@ -184,7 +185,7 @@ RSpec.describe Roost::Core::Session::Scoring do
   it "keeps a late answer and gives it 0, outside of a round too, until the teacher lets it count" do
     late = answer(1, "s1", picked("o1"), late: true, at: 125.0)
     expect(outcome(late).to_h).to include(status: :late, mark: 0, points: 0)
-    of = ->(answer, **about) { scoring(choice(keys: ["o1"]), style: styles::PLAIN, **about).outcome(answer, 100.0).to_h }
+    of = ->(answer, **about) { scoring(choice(keys: ["o1"]), style: Roost::Core::Game::Plain.new, **about).outcome(answer, 100.0).to_h }
     expect(of.call(late)).to include(status: :late, mark: 0)
     let = Roost::Core::Session::Answer.new(**late.to_h, let_count: true).freeze
     expect([of.call(let), outcome(let).to_h]).to match([include(status: :right, mark: 1), include(points: 81)])
@@ -197,7 +198,8 @@ RSpec.describe Roost::Core::Session::Scoring do
     end
     # Who gave nothing took all of the time.
     expect(scoring.outcome(nil, 100.0, hand: 1/2r).to_h).to include(status: :part, mark: 1/2r, points: 38)
-    expect(scoring(writing, style: styles::PLAIN).outcome(answer(1, "s1", { "text" => "x" }), 1.0, hand: 0r).status).to eq(:wrong)
+    expect(scoring(writing, style: Roost::Core::Game::Plain.new).outcome(answer(1, "s1", { "text" => "x" }), 1.0,
+                                                                         hand: 0r).status).to eq(:wrong)
     expect(scoring(set_aside: true).outcome(answer(1, "s1", picked("o1")), 1.0, hand: 1r).mark).to be_nil
   end
 
@@ -206,7 +208,7 @@ RSpec.describe Roost::Core::Session::Scoring do
     situations = of.tuple(of.choose(0..40), of.one_of(*[nil, 0r, 1/4r, 1r].map { |hand| of.constant(hand) }), of.boolean,
                           of.one_of(*%w[o1 o2].map { |id| of.constant(id) }), of.choose(0..2))
     PropCheck.forall(situations) do |used, hand, late, option, place|
-      style = [styles.points(1/4r), styles::STEADY, styles::PLAIN][place]
+      style = [styles.make("points", speed: 1/4r), styles.make("steady", speed: 0), Roost::Core::Game::Plain.new][place]
       given = answer(1, "s1", picked(option), late: late, at: 100.0 + used)
       outcome = scoring(style: style).outcome(given, 100.0, hand: hand, steps: steps = [])
       expect([steps.last.value, steps.first.value]).to eq([outcome.points || outcome.mark, outcome.mark])

@@ -3,8 +3,8 @@
 module Roost
   module Core
     module Game
-      # A round played alone, question by question against an earlier attempt at it, or against the class's median (rules.md,
-      # against yourself). At one's own speed no clock runs: a question earns its points times the mark.
+      # A round, question by question against an earlier attempt at it, or against the class's median (rules.md, against
+      # yourself). At one's own speed no clock runs: a question earns its points times the mark.
       class Comparison
         # points, before:: of this question, now and then; total, total_before:: so far
         Step = Struct.new(:slide, :points, :before, :total, :total_before, keyword_init: true)

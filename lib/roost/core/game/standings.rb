@@ -3,27 +3,26 @@
 module Roost
   module Core
     module Game
-      # The order of seats by points (rules.md): equal points share a rank and the next
+      # The order of seats or teams by points (rules.md): equal points share a rank and the next
       # rank skips, within a rank by name. A row carries the gap to the rank before it
-      # and by how many ranks the seat moved (positive is up; nil when it is new).
+      # and by how many ranks it moved (positive is up; nil when it is new).
       module Standings
+        # seat_id:: of a seat, or of a team where teams stand in an order
         Row = Struct.new(:seat_id, :name, :points, :rank, :gap, :moved, keyword_init: true)
 
-        # @param names [Hash{Integer=>String}] seat id to name: all who take part
-        # @param points [Hash{Integer=>Integer}] seat id to points; missing is 0
+        # @param names [Hash{Integer=>String}] id to name: all who take part
+        # @param points [Hash{Integer=>Integer}] id to points; missing is 0
         # @param before [Hash{Integer=>Integer}, nil] points before the last question
         # @return [Array<Row>]
         def self.rows(names, points, before = nil)
           earlier = before ? ranks(names, before) : {}
-          totals = names.keys.to_h { |seat| [seat, points.fetch(seat, 0)] }
           present = ranks(names, points)
-          ordered = names.keys.sort_by { |seat| [-totals[seat], names[seat].downcase, seat] }
-          steps = totals.values.uniq.sort.reverse
-          ordered.map do |seat|
-            step = steps.index(totals[seat])
-            Row.new(seat_id: seat, name: names[seat], points: totals[seat], rank: present[seat],
-                    gap: step.zero? ? 0 : steps[step - 1] - totals[seat],
-                    moved: earlier[seat] && (earlier[seat] - present[seat])).freeze
+          above = above(names, points)
+          ordered = names.keys.sort_by { |id| [present[id], names[id].downcase, id] }
+          ordered.map do |id|
+            own = points.fetch(id, 0)
+            Row.new(seat_id: id, name: names[id], points: own, rank: present[id], gap: above.fetch(own) - own,
+                    moved: earlier[id] && (earlier[id] - present[id])).freeze
           end
         end
 
@@ -37,13 +36,23 @@ module Roost
           Step.note(steps, :rank, ahead + 1, ahead: ahead, of: points.length, points: own, alike: points.count(own) - 1)
         end
 
-        # @return [Hash{Integer=>Integer}] seat id to rank from 1
-        def self.ranks(names, points)
-          totals = names.keys.to_h { |seat| [seat, points.fetch(seat, 0)] }
-          by_points = totals.values.sort.reverse
-          totals.transform_values { |total| by_points.index(total) + 1 } # as .rank has it, for all at once
+        class << self
+          private
+
+          # As .rank has it, for all at once.
+          # @return [Hash{Integer=>Integer}] id to rank from 1
+          def ranks(names, points)
+            first = {}
+            names.keys.map { |id| points.fetch(id, 0) }.sort.reverse.each_with_index { |each, at| first[each] ||= at + 1 }
+            names.to_h { |id, _| [id, first.fetch(points.fetch(id, 0))] }
+          end
+
+          # @return [Hash{Integer=>Integer}] points to those of the rank before; the best to themselves
+          def above(names, points)
+            distinct = names.keys.map { |id| points.fetch(id, 0) }.uniq.sort.reverse
+            distinct.zip([distinct.first, *distinct]).to_h
+          end
         end
-        private_class_method :ranks
       end
     end
   end

@@ -38,6 +38,7 @@ module Roost
         @places = slides.each_with_index.to_h { |slide, place| [slide.id, place] }.freeze
         @sections = Sections.new(sections, slides.map(&:id))
         @stops = with_cards.freeze
+        @cards = @stops.reject { |each| @places.key?(each.id) }.to_h { |each| [each.id, each] }.freeze
         freeze
       end
 
@@ -49,8 +50,8 @@ module Roost
       # Position from 0, or nil when there is no such slide.
       def place(id) = @places[id]
 
-      # @return [Slide, nil] a slide, or the card of a quiz
-      def stop(id) = slide(id) || (quiz(id) && stops.find { |each| each.id == id })
+      # @return [Slide, nil] a slide, or what stands for a section as a whole: the card of a quiz or round, or a round's end
+      def stop(id) = slide(id) || @cards[id]
 
       # The stop before (-1) or after (1) the one with this id, or nil past either end. A quiz is come to
       # by its card and passed as a whole; its slides are walked through only from one of them.
@@ -92,8 +93,21 @@ module Roost
       # Slides whose question is played for points.
       def game_slides = class_slides.select { |slide| game?(slide.id) }
 
+      # @return [Section, nil] the game round that a slide is in, or that begins or ends at this stop
+      def round_at(id)
+        section = section_of(id) || sections.find { |each| [each.id, each.end_id].include?(id) }
+        section if section&.game? && playable?(section)
+      end
+
+      # @return [Section, nil] the game round of that id
+      def round_named(id) = sections.find { |section| section.id == id && section.game? && playable?(section) }
+
       # The questions played for points in the round that a slide is in.
-      def round(slide_id) = game_slides.select { |slide| section_of(slide.id) == section_of(slide_id) }
+      def round(slide_id) = questions_of(round_at(slide_id))
+
+      # @param section [Section, nil] a game round
+      # @return [Array<Slide>] its questions that are played for points
+      def questions_of(section) = section ? slides_of(section).select { |slide| slide.prompt&.keyed? } : []
 
       # Whether the class will want to hear something.
       def sound? = class_slides.any?(&:sound?)
@@ -211,9 +225,15 @@ module Roost
       def with_cards
         class_slides.chunk_while { |one, other| section_of(one.id) == section_of(other.id) }.flat_map do |run|
           section = section_of(run.first.id)
-          section&.quiz? ? [section.card(run), *run] : run
+          if section&.quiz? then [section.card(run), *run]
+          elsif section&.game? && run.any? { |slide| slide.prompt&.keyed? } then [section.card(run), *run, section.last_card]
+          else run
+          end
         end
       end
+
+      # Whether there is a question to be played for points.
+      def playable?(section) = section.slide_ids.any? { |id| (slide = slide(id)) && slide.for_class && slide.prompt&.keyed? }
 
       # The lesson with slides in this order, of which some have come to a new place.
       def placed(order, ids)

@@ -53,13 +53,27 @@ module Roost
       # @return [Hash] rules of a quiz, all of Session::Sitting::RULES
       def quiz_rules = Session::Sitting::RULES.merge(rules.to_h)
 
-      # What stands for a quiz as a whole, before its slides.
+      # The rules of a game round: what is not said is left to the session.
+      # @return [Hash] "style", "speed" (nil: as the session says), "goal", "answering" and "talk"
+      def round_rules
+        { "style" => "points", "speed" => nil, "goal" => Game::Style::USUAL_GOAL.to_f, "answering" => "alone",
+          "talk" => Session::Play::USUAL_TALK }.merge(rules.to_h.slice("style", "speed", "goal", "answering", "talk"))
+      end
+
+      # By which the end of a game round is known among the stops of a lesson.
+      def end_id = "#{id}-end"
+
+      # What stands for the end of a game round.
+      # @return [Slide]
+      def last_card = Slide.new(id: end_id, heading: name)
+
+      # What stands for a quiz or a game round as a whole, before its slides.
       # @param slides [Array<Slide>] of it, as the class gets them
       # @return [Slide]
       def card(slides)
         asked = slides.count(&:prompt)
         many = { 0 => "#{slides.length} slides", 1 => "1 question" }.fetch(asked, "#{asked} questions")
-        Slide.new(id: id, heading: name, text: "#{many}, each at your own speed.")
+        Slide.new(id: id, heading: name, text: quiz? ? "#{many}, each at your own speed." : "")
       end
 
       # Whether its questions want a key: nobody can be marked without one.

@@ -36,14 +36,24 @@ module Roost
         slide = lesson.slide(message["slide"])
         return refused("That slide asks nothing. Reload the page.") unless slide&.prompt
 
-        reading = read(seat, lesson, slide, message["fields"])
-        typed = Core::Session::Typed.read(message["fields"]) unless reading.ok?
+        fields, sure = SaveAnswer.apart(message["fields"])
+        reading = read(seat, lesson, slide, fields)
+        typed = Core::Session::Typed.read(fields) unless reading.ok?
         return refused(reading.reason) unless reading.ok? || typed
 
         final = message["final"] == true
         empty = reading.ok? && slide.prompt.blank_answer?(reading.value)
-        reply = save(seat, slide, message, value: reading.value, typed: typed, final: final && reading.ok? && !empty)
+        reply = save(seat, slide, message, value: reading.value, typed: typed, sure: sure, final: final && reading.ok? && !empty)
         said(reply, reading, slide.prompt, empty && final)
+      end
+
+      # How sure a student is goes with the answer, and is no part of it.
+      # @return [Array(Object, Integer)] the rest, and 1 to 3 or nil
+      def self.apart(fields)
+        return [fields, nil] unless fields.is_a?(Hash) && fields.key?("certainty")
+
+        sure = Integer(Array(fields["certainty"]).first.to_s, 10, exception: false)
+        [fields.except("certainty"), (sure if (1..3).cover?(sure))]
       end
 
       # Whether a message is one that a device sends.

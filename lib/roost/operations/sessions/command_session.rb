@@ -40,7 +40,7 @@ module Roost
           lesson = sessions.lesson_of(row)
           present = -> { Store::Seats.new.of(row.id).select(&:here).map(&:id) }
           following = Core::Session::Commands.call(lesson, row.options, row.state, command, arguments, row.now, present: present,
-                                                   longest: -> { longest(row) })
+                                                   longest: -> { longest(row) }, steps: -> { steps(row) })
           following.map do |state|
             unless state == row.state
               sessions.advance(row, state, command: command, arguments: arguments, account_id: account_id, told: true)
@@ -60,6 +60,9 @@ module Roost
         done = Store::Answers.new.handed_in(row.id, slide_id, row.state.opening.attempt)
         longer.reject { |seat| done.include?(seat.id) }.map(&:factor).max || 1r
       end
+
+      # @return [Integer] of the end of the round that the class is at
+      def steps(row) = Core::Session::Views::Rounds.steps(Store::Moments.new.of(row))
 
       def follow_all(row, lesson, state)
         lesson.quizzes.each { |quiz| follow(row, quiz.id, row.state, state) }

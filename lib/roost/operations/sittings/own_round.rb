@@ -62,7 +62,7 @@ module Roost
       # What was not answered earned nothing.
       # @return [Integer]
       def scored(slide, answer)
-        Core::Session::Scoring.new(slide, style: Core::Session::Style::STEADY).outcome(answer, 0.0).points
+        Core::Session::Scoring.new(slide, style: Core::Game::Styles::Steady.new).outcome(answer, 0.0).points
       end
 
       # @yieldreturn [Integer] the points a question earned

@@ -12,6 +12,7 @@ module Roost
     module Rendering
       include Pictures
       include Badges
+      include RoundsInWords
 
       Web::Kinds.parts("Helpers").each { |helpers| include helpers }
 
@@ -31,6 +32,7 @@ module Roost
       Asked = Web::Asked
       Kinds = Web::Kinds
       SeatNews = Web::SeatNews
+      RoundsInWords = Web::RoundsInWords
       RunningTotals = Web::RunningTotals
       Store = Roost::Store
       Exchange = Roost::Exchange

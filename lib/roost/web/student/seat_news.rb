@@ -14,7 +14,7 @@ module Roost
         def of(view)
           return [] unless view.phase == "live"
 
-          [view.talk&.words, pair(view.pair), answering(view), *told(view), *put_up(view)].compact
+          [view.talk&.words, pair(view.pair), answering(view), *told(view), own_end(view.own_end), *put_up(view)].compact
         end
 
         # What the page is called: where one is.
@@ -41,11 +41,19 @@ module Roost
           [STATUS[status], standing(view.standing)]
         end
 
+        def own_end(own)
+          own && [("Place #{own.rank} of #{own.of}" if own.rank),
+                  "#{own.points} #{own.points == 1 ? "point" : "points"}."].compact.join(", ")
+        end
+
         def standing(standing)
           return nil unless standing
 
           points = "#{standing.points} #{standing.points == 1 ? "point" : "points"}"
-          "Place #{standing.rank} of #{standing.seats}, with #{points}."
+          return "#{points} from you." unless standing.rank
+          return "Your team is in place #{standing.team.rank} of #{standing.team.of}." if standing.team
+
+          "Place #{standing.rank} of #{standing.of}, with #{points}."
         end
 
         def put_up(view)

@@ -101,16 +101,6 @@ module Roost
           page.slide.prompt ? ItemIdPlaceholders.fill(html, Operations::SaveAnswer.names(seat, page.slide)) : html
         end
 
-        # @param round [Core::Game::Comparison]
-        # @return [String] how it stands against what came before
-        def round_in_words(round)
-          than = { yourself: "last time", class: "the middle of the class" }[round.against]
-          more = round.difference
-          return "as many as #{than}" if more.zero?
-
-          "#{count(more.abs.round, "point")} #{more.positive? ? "more" : "fewer"} than #{than}"
-        end
-
         # How many of the questions are played for points.
         def played(taken) = taken.task.slides.count { |slide| taken.lesson.game?(slide.id) }
 

@@ -7,7 +7,8 @@ module Roost
       include Brief
 
       # Of commands, beside those of the kinds.
-      ARGUMENTS = %w[from slide seconds what seat named beside page seats size after paper number].freeze
+      ARGUMENTS = %w[from slide seconds what seat named beside page seats size after paper number section style speed goal
+                     answering talk step].freeze
       # How long a timer may be, to begin with.
       LENGTHS = { 30 => "30 s", 60 => "1 min", 120 => "2 min", 180 => "3 min", 300 => "5 min" }.freeze
 

@@ -9,6 +9,7 @@ module Roost
       # command that is sent twice, or from two Desks at once, does its work once and
       # is the same State the second time.
       class Commands
+        include Playing
         include Quizzing
         include Showing
         include Talking
@@ -16,7 +17,7 @@ module Roost
 
         NAMES = %w[begin next back jump open again close expire add_time more_time talk move_talk end_talk pair pen
                    pen_down board board_down show hide spotlight eyes_up eyes_down put_aside count_again curate lock unlock
-                   by_hand by_themselves make_room end].freeze
+                   by_hand by_themselves make_room play reveal run_end stop_end end].freeze
         ADDED_SECONDS = (5..600)
         ROOM = (1..1500)
 
@@ -25,20 +26,21 @@ module Roost
         # @param now [Float] seconds since the epoch, by the database clock
         # @param present [#call] gives the ids of the seats that are here, where a command has to know
         # @param longest [#call] gives the largest time factor of those who are here and have not answered what is open
+        # @param steps [#call] gives how many steps the end of the present round has
         # @return [Reading] of the next State
-        def self.call(lesson, options, state, name, arguments, now, present: -> { [] }, longest: -> { 1 })
+        def self.call(lesson, options, state, name, arguments, now, present: -> { [] }, longest: -> { 1 }, steps: -> { 1 })
           return Reading.refused("The Desk doesn't know that command. Reload the page.") unless NAMES.include?(name)
 
-          new(lesson, options, state, now, present, longest).public_send(name, arguments)
+          new(lesson, options, state, now, present: present, longest: longest, steps: steps).public_send(name, arguments)
         end
 
-        def initialize(lesson, options, state, now, present, longest)
+        # @param about [Hash] :present, :longest and :steps, see .call
+        def initialize(lesson, options, state, now, **about)
           @lesson = lesson
           @options = options
           @state = state
           @now = now
-          @present = present
-          @longest = longest
+          @present, @longest, @steps = about.values_at(:present, :longest, :steps)
         end
 
         def begin(_arguments)
@@ -69,8 +71,9 @@ module Roost
             next open_quiz(slide) if quiz
 
             limit = limit_of(slide)
-            put(state.with(showing: at_once(slide), to_show: nil), slide,
-                opening ? opening.reopened(now, limit) : Opening.begin(now, limit))
+            talk = state.talk unless state.talk&.before_answers?
+            put(in_round(state, slide).with(showing: at_once(slide), to_show: nil, talk: talk),
+                slide, opening ? opening.reopened(now, limit) : fresh_opening(slide))
           end
         end
 
@@ -82,8 +85,7 @@ module Roost
             next Reading.refused("Open answers first.") unless opening
             next same if done?(arguments, opening.attempt)
 
-            fresh = Opening.begin(now, limit_of(slide), attempt: opening.attempt + 1)
-            put(leaving.with(showing: at_once(slide)), slide, fresh)
+            put(leaving.with(showing: at_once(slide)), slide, fresh_opening(slide, attempt: opening.attempt + 1))
           end
         end
 
@@ -93,8 +95,11 @@ module Roost
 
         # The deadline has passed, or the grace after it; sent by the clock of any web process.
         def expire(_arguments)
+          return same unless state.live?
+          return run_on if ending
+          return after_talking if state.talk&.before_answers?
           return show_at_last if state.to_show
-          return same unless state.live? && state.opening&.expired?(now)
+          return same unless state.opening&.expired?(now)
           return for_those_with_longer unless quiz || state.opening.expired?(now, factor: longest.call)
 
           shown = options.results_itself && !quiz ? state.showing.merge("results" => true).freeze : state.showing
@@ -176,7 +181,7 @@ module Roost
 
         private
 
-        attr_reader :lesson, :options, :state, :now, :present, :longest
+        attr_reader :lesson, :options, :state, :now, :present, :longest, :steps
 
         def same = Reading.ok(state)
 
@@ -248,20 +253,20 @@ module Roost
           state.opening.most_at ? same : put(state, lesson.stop(state.slide_id), state.opening.closed_for_most)
         end
 
-        # Seconds a question is open, in a round with the time to read; nil for as long as the teacher likes.
-        def limit_of(slide)
-          limit = slide.prompt&.time_limit
-          limit && lesson.game?(slide.id) ? Game::Timing.of(slide, options.rules).total.to_f : limit
-        end
-
         def enter(from, slide)
           entered = from.with(slide_id: slide.id, showing: at_once(slide), eyes_up: false, talk: nil, board: nil, to_show: nil)
+          entered = in_round(entered, slide)
           entered = inked(entered) if entered.pen
-          if (slide.prompt || lesson.quiz(slide.id)) && options.opens_itself && !entered.openings.key?(slide.id)
-            put(entered, slide, Opening.begin(now, limit_of(slide)))
-          else
-            Reading.ok(entered)
-          end
+          return Reading.ok(entered) unless opens?(slide, entered)
+
+          talking = talk_before(entered, slide)
+          talking ? Reading.ok(talking) : put(entered, slide, fresh_opening(slide, from: entered))
+        end
+
+        # Whether a question, or a quiz, opens as soon as it is reached: as the session says, and once.
+        def opens?(slide, entered)
+          asks = slide.prompt || lesson.quiz(slide.id)
+          asks && options.opens_itself && entered.opening(slide.id).nil?
         end
 
         # A board is there for all from the start.

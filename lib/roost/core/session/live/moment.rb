@@ -35,7 +35,7 @@ module Roost
 
         # What happened so far.
         def_delegators :record, :id, :title, :lesson, :options, :seats, :names, :answer, :outcome, :passed_over?, :asked_of,
-                       :points, :roll, :missing, :teams, :team_of
+                       :roll, :missing, :teams, :team_of
 
         # @param record [Record]
         # @param state [State]
@@ -57,7 +57,7 @@ module Roost
         # @param name [Symbol] of that
         def once(name) = (@once ||= {})[name] ||= yield
 
-        # Where the class is: a slide, or the card of a quiz.
+        # Where the class is: a slide, the card of a quiz or a round, or the end of a round.
         def slide = lesson.stop(state.slide_id)
 
         # @return [Section, nil] the quiz the class is at
@@ -66,8 +66,27 @@ module Roost
         # Position among the slides the class gets, from 0; of a quiz, that of its first.
         def place
           id = quiz ? lesson.slides_of(quiz).first.id : state.slide_id
+          id = lesson.slides_of(section_at).public_send(at_end? ? :last : :first).id if section_at && lesson.slide(id).nil?
           lesson.class_slides.index { |slide| slide.id == id }
         end
+
+        # @return [Section, nil] the game round the class is in, at its beginning or at its end
+        def section_at = @section_at ||= lesson.round_at(state.slide_id)
+
+        # Whether the class is where a game round begins, before its questions.
+        def at_beginning? = !section_at.nil? && section_at.id == state.slide_id
+
+        # Whether the class is at the end of a game round.
+        def at_end? = !section_at.nil? && section_at.end_id == state.slide_id
+
+        # How the round that the class is in went so far.
+        # @return [RoundResult, nil]
+        def round = @round ||= section_at && RoundResult.new(record, section_at)
+
+        # How each does against the last time that this round was played here, or else against the class's median of the
+        # questions so far.
+        # @return [Hash{Integer=>Game::Comparison}] by seat, of those with whom there is something to compare
+        def against = @against ||= round ? RoundComparisons.of(record, section_at, round) : {}
 
         # Which attempt at the present question is open, or was last.
         def attempt = record.attempt(state.slide_id)
@@ -89,7 +108,9 @@ module Roost
         # The clock of the present question, where reading has a time of its own.
         # @return [Game::Timing, nil]
         def reading_timing
-          return nil unless slide&.prompt && lesson.game?(slide.id) && record.rules.reading_first?
+          unless slide&.prompt && lesson.game?(slide.id) && record.rules.reading_first? && record.style(slide.id).clock?
+            return nil
+          end
 
           Game::Timing.of(slide, record.rules)
         end
@@ -117,7 +138,7 @@ module Roost
             # Where the same people are there as a moment ago, most do what they did.
             earlier = record.memory.views[:seat_statuses] ||= {}
             seats.map do |seat|
-              doing = at_quiz ? at_work(seat) : doing(seat.here, readable[seat.id] || unreadable[seat.id])
+              doing = at_quiz ? at_work(seat) : doing(seat.here, answer_of(seat, readable, unreadable))
               next earlier[seat.id] if earlier[seat.id]&.state == doing
 
               earlier[seat.id] = SeatStatus.new(seat.id, seat.name, doing, seat.here, seat.practice, seat.away_since).freeze
@@ -135,35 +156,42 @@ module Roost
         # how it went goes up (see Commands#expire). Nothing happens before Opening::GRACE is over.
         # @return [Float, nil] epoch seconds
         def due_at
-          opening = state.opening
-          return nil unless opening && state.live?
-          return (opening.closed_at if state.to_show) unless opening.open?
+          return nil unless state.live?
+          return state.showing["next_at"] || (now if state.to_show) if at_end?
+          return state.talk.deadline if state.talk&.before_answers?
 
-          opening.most_at ? opening.deadline_for(with_longer.map(&:factor).max || 1) : opening.deadline
+          state.opening && question_due_at(state.opening)
         end
 
         # How many have answered.
         def answered = seat_statuses.count { |bird| bird.state == :answered }
 
-        # Questions of the round the session is in that have closed, in the order in which
-        # they were opened.
-        def played
-          lesson.round(state.slide_id).select { |slide| over?(slide.id) && !passed_over?(slide.id) }
-                .sort_by { |slide| state.opening(slide.id).opened_at }
-        end
+        # @return [Array<Game::Standings::Row>] of seats, or of teams, after all questions of this round played so far
+        def standings = round ? round.standings : []
 
-        # @return [Array<Game::Standings::Row>] after all questions of this round played so far
-        def standings
-          @standings ||= begin
-            played_now = played
-            before = played_now.length > 1 ? points(played_now[0..-2]) : nil
-            Game::Standings.rows(names, points(played_now), before)
-          end
-        end
+        # @return [Hash{Integer=>Game::Standings::Row}] seat id to its own, also where teams stand in an order
+        def standings_by_seat = @standings_by_seat ||= round.rows.to_h { |row| [row.seat_id, row] }
 
-        def standings_by_seat = @standings_by_seat ||= standings.to_h { |row| [row.seat_id, row] }
+        # @return [Hash{Integer=>Game::Standings::Row}] team id to its row
+        def standings_by_team = @standings_by_team ||= round.team_rows.to_h { |row| [row.seat_id, row] }
 
         private
+
+        # @return [Float, nil]
+        def question_due_at(opening)
+          return (opening.closed_at if state.to_show) unless opening.open?
+
+          opening.most_at ? opening.deadline_for(with_longer.map(&:factor).max || 1) : opening.deadline
+        end
+
+        # Where teams answer as one, what its team gave.
+        def answer_of(seat, readable, unreadable)
+          return record.of_teams.of(state.slide_id, seat.id) if as_one?
+
+          readable[seat.id] || unreadable[seat.id]
+        end
+
+        def as_one? = (@as_one ||= [slide&.prompt && record.of_teams.as_one?(slide.id)]).first
 
         def done?(seat) = answer(state.slide_id, seat.id)&.final || false
 
@@ -182,11 +210,6 @@ module Roost
           return :away unless seat.here
 
           sitting ? :writing : :here
-        end
-
-        def over?(slide_id)
-          opening = state.opening(slide_id)
-          opening && !(opening.open? && state.live?)
         end
       end
     end

@@ -64,6 +64,9 @@ module Roost
 
         def speed = Rational(speed_share)
 
+        # Whether seats play in teams.
+        def teams? = !teams.empty?
+
         # @return [Rules] the session runs under
         def rules = Rules.new(rules_version).freeze
 

@@ -9,9 +9,10 @@ module Roost
       # besides the name, or "". `away_since` is when it left (epoch seconds), nil while it is here; `came_at` when it
       # came in. `keypad` is the number of a handheld keypad, or nil. `time_factor` says how much more time than others it
       # has (Rational, 1 for most). `visited` is false of one that was made for somebody who has not come yet.
-      # `forgotten` is true of one whose student's name was taken away.
+      # `forgotten` is true of one whose student's name was taken away; `board` of a team that plays at the board, without a
+      # device.
       Seat = Struct.new(:id, :name, :here, :practice, :student_id, :team_id, :extra, :away_since, :came_at, :keypad,
-                        :time_factor, :visited, :forgotten, keyword_init: true) do
+                        :time_factor, :visited, :forgotten, :board, keyword_init: true) do
         # @return [Rational]
         def factor = time_factor || 1r
       end

@@ -35,7 +35,11 @@ module Roost
 
         def each_differs?
           state = moment.state
-          state.ended? || moment.teams.any? || FOR_EACH.any? { |what| state.shows?(what) } || moment.slide&.prompt&.shuffle?
+          return true if moment.at_end?
+
+          state.ended? || moment.teams.any? || FOR_EACH.any? do |what|
+            state.shows?(what)
+          end || moment.slide&.prompt&.shuffle?
         end
 
         def answered = @answered ||= moment.slide&.prompt ? moment.record.all_answers(moment.slide.id) : {}
@@ -55,7 +59,7 @@ module Roost
           factor = moment.record.seat(seat_id)&.factor || 1r
           answering = moment.once([:answering, factor]) { Views.answering(moment, factor).values_at(:open, :deadline, :clock) }
           [own(seat_id), standing(seat_id), moment.order(seat_id), done(seat_id),
-           pair(seat_id), team(seat_id), *answering]
+           pair(seat_id), team(seat_id), *answering, team_answer(seat_id), Views::Rounds.own_end(moment, seat_id)]
         end
 
         def team(seat_id)
@@ -83,14 +87,14 @@ module Roost
           slide = moment.slide
           return nil unless slide&.prompt
 
-          answer = moment.answer(slide.id, seat_id)
+          answer = moment.record.answer(slide.id, seat_id, attempt: moment.attempt)
           told = moment.state.shows?("key") || moment.state.shows?("standings")
           outcome = moment.outcome(slide.id, seat_id) if told && slide.prompt.keyed?
           return nil unless answer || outcome
 
           value = answer.value if answer&.readable?
           Views::Own.new(value: value, typed: answer&.typed, final: answer&.final, late: answer&.late,
-                         save_id: answer&.save_id, status: outcome&.status,
+                         save_id: answer&.save_id, sure: answer&.sure, status: outcome&.status,
                          points: outcome&.points).freeze
         end
 
@@ -98,8 +102,25 @@ module Roost
           return nil unless moment.state.shows?("standings")
 
           row = moment.standings_by_seat[seat_id]
-          row && Views::Standing.new(rank: row.rank, points: row.points, gap: row.gap, moved: row.moved,
-                                     seats: moment.seats.length).freeze
+          return nil unless row
+          return unranked(row) unless moment.round.style.ranked?
+
+          Views::Standing.new(rank: row.rank, points: row.points, gap: row.gap, moved: row.moved, of: moment.seats.length,
+                              team: Views::Rounds.team_standing(moment, seat_id), against: moment.against[seat_id]).freeze
+        end
+
+        def unranked(row)
+          Views::Standing.new(points: row.points, together: moment.round.together, against: moment.against[row.seat_id]).freeze
+        end
+
+        # @return [Views::TeamAnswer, nil]
+        def team_answer(seat_id)
+          slide = moment.slide
+          return nil unless slide&.prompt && moment.record.of_teams.as_one?(slide.id)
+
+          answer = moment.record.of_teams.of(slide.id, seat_id) or return nil
+          Views::TeamAnswer.new(value: answer.value, set_by: moment.names[answer.seat_id], own: answer.seat_id == seat_id,
+                                final: answer.final).freeze
         end
       end
     end

@@ -29,7 +29,7 @@ module Roost
                          :boards, :inked, :time_given, :to_show, :by_hand, keyword_init: true) do
         extend Forwardable
 
-        def_delegators :facts, :openings, :set_aside?, :curation, :pairs
+        def_delegators :facts, :openings, :set_aside?, :curation, :pairs, :plays
 
         self::EXPECTED = 60
         self::EVERYBODY = "all"

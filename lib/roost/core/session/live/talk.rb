@@ -9,6 +9,8 @@ module Roost
       # what:: a key of WORDS; length:: seconds, as it was set; deadline:: seconds since the epoch, by the database clock
       Talk = Struct.new(:what, :length, :deadline, keyword_init: true) do
         self::WORDS = { "think" => "Think by yourself", "talk" => "Talk with your neighbour", "write" => "Write it down" }.freeze
+        # Before a question of a round opens to teams that talk first.
+        self::TEAM = "Talk with your team"
         self::LENGTHS = (10..3600)
         # What a timer is made longer or shorter by.
         self::STEP = 30
@@ -18,7 +20,10 @@ module Roost
         # @return [Talk, nil]
         def self.from_document(document) = document && new(**document.transform_keys(&:to_sym)).freeze
 
-        def words = self.class::WORDS.fetch(what)
+        def words = before_answers? ? self.class::TEAM : self.class::WORDS.fetch(what)
+
+        # Whether answers open when it is over.
+        def before_answers? = what == "team"
 
         # Longer by so many seconds, or shorter, but never over before now.
         # @param now [Float]

@@ -12,7 +12,7 @@ module Roost
         self::MOST = 30
         # How seats come to their teams.
         self::WAYS = { "" => "No teams", "dealt" => "Evenly, as students join", "groups" => "From the class's groups",
-                       "chosen" => "Students choose" }.freeze
+                       "chosen" => "Students choose", "board" => "At the board, without devices" }.freeze
 
         # @return [Array<Array(String, Integer)>] names and marks of so many
         def self.named(count) = self::NAMES.first(count).each_with_index.to_a

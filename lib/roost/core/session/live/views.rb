@@ -6,12 +6,18 @@ module Roost
       # What each audience sees of a session, as plain values. Two devices whose views
       # are equal are sent the same bytes.
       module Views
-        Standing = Struct.new(:rank, :points, :gap, :moved, :seats, keyword_init: true)
+        # Where a seat or its team stands. of:: how many there are; team:: the Standing of its team, where teams are ranked;
+        # against:: Game::Comparison with an earlier time that the round was played, or nil
+        # rank, gap and moved are nil where nobody is ranked; together:: then RoundResult::Together
+        Standing = Struct.new(:rank, :points, :gap, :moved, :of, :team, :against, :together, keyword_init: true)
         Spotlight = Struct.new(:seat_id, :name, :value, keyword_init: true)
-        Own = Struct.new(:value, :typed, :final, :late, :save_id, :status, :points, keyword_init: true)
+        Own = Struct.new(:value, :typed, :final, :late, :save_id, :status, :points, :sure, keyword_init: true)
+        # What the team of a seat gives, where teams answer as one. set_by:: the name of who set it; own:: whether this seat did
+        # final:: whether it is handed in
+        TeamAnswer = Struct.new(:value, :set_by, :own, :final, keyword_init: true)
         # Where the session stands, alike for every audience.
         WHERE = %i[session_id phase title theme goal slide attempt place total open opened deadline clock eyes_up talk ink sound
-                   quiz].freeze
+                   quiz round].freeze
         # A quiz that the class is at. stage:: :waiting, :open or :closed; asked:: how many questions; limit:: seconds each
         # has, or nil; told:: whether students have been told how it went; rev:: changes with what the teacher does about
         # its time
@@ -21,20 +27,46 @@ module Roost
         # The sheet that is drawn upon. page:: Ink.page; paper:: of a blank board, nil over a slide; pen:: whether it is out
         Sheet = Struct.new(:page, :paper, :pen, keyword_init: true)
         # What may be another thing for each seat.
-        APART = %i[own standing order done pair team open deadline clock].freeze
+        APART = %i[own standing order done pair team open deadline clock team_answer own_end].freeze
         # Who talks together. number:: as it is called out; names:: of all of them, or nil where nobody is to be named
         Pair = Struct.new(:number, :names, keyword_init: true)
         # copy:: whether there is a copy to look at, after the end
         # screen:: what the class screen shows, where it is drawn upon
         # ahead:: pictures of the next slide, to be fetched while nothing else is going on; done:: Done, at the end
         Seat = Struct.new(*WHERE, *PUT_UP, :tally, :may_change, :standing, :own, :order, :ahead, :done, :pair, :team, :screen,
-                          :copy, keyword_init: true)
+                          :copy, :team_answer, :own_end, :ending, keyword_init: true)
+        # The game round that the class is in, alike for every audience.
+        #
+        # stage:: :beginning, :question or :end; section_id, title:: of the round; asked:: how many questions it has
+        # style:: Game::Style in which it is played, or will be; number:: which time it is, from 1; played:: how often it has been
+        # answering, talk:: see Play; teams:: how many teams play, 0 where everybody does for themselves
+        # named:: whether names may stand on the class screen
+        Round = Struct.new(:stage, :section_id, :title, :asked, :style, :number, :played, :answering, :talk, :teams, :named,
+                           keyword_init: true)
+
+        # What is told of a round's end so far.
+        #
+        # told:: Arrays of Game::Standings::Row, from the last rank on; none where nobody is ranked before the class
+        # of:: how many steps there are; step:: how many of them were taken; runs:: whether they come by themselves
+        # together:: RoundResult::Together; hardest:: Slide or nil, facility:: how right it was answered
+        # climbers:: [Game::Standings::Row]; beat, compared:: how many did better than the last time, of how many; nil without one
+        # The last five are there once all steps were taken.
+        Ending = Struct.new(:told, :of, :step, :runs, :together, :hardest, :facility, :climbers, :beat, :compared,
+                            keyword_init: true) do
+          def over? = step >= of
+        end
+
+        # A student's own round, at its end.
+        #
+        # rank, of:: nil where nobody is ranked; gap:: to the rank before; team:: Standing of the team, or nil
+        # best:: RoundResult::Best or nil; against:: Game::Comparison with an earlier time, or nil
+        OwnEnd = Struct.new(:rank, :of, :points, :gap, :team, :best, :against, keyword_init: true)
         # How many questions a seat was asked, and how many it answered.
         Done = Struct.new(:asked, :answered, keyword_init: true)
         # seat_statuses:: their states; here:: how many are
         Screen = Struct.new(*WHERE, *PUT_UP, :order, :code, :seat_statuses, :here, :names, :answered, :tally, :page, :pages,
                             :standings,
-                            :pairs, :teams, keyword_init: true)
+                            :pairs, :teams, :together, :ending, keyword_init: true)
 
         # How many answers and students the Desk lists one by one; the charts and counts are of all.
         MOST_LISTED = 60
@@ -61,7 +93,9 @@ module Roost
                                                                         answered: moment.answered,
                                                                         names: names(moment),
                                                                         pairs: pairs(moment), teams: teams(moment),
-                                                                        standings: shown_standings(moment)).freeze
+                                                                        standings: shown_standings(moment),
+                                                                        together: together(moment),
+                                                                        ending: Rounds.ending(moment)).freeze
         end
 
         private_class_method :screen_of
@@ -78,7 +112,7 @@ module Roost
             total: moment.lesson.class_slides.length, theme: moment.lesson.details.theme,
             goal: (moment.lesson.details.goal if state.lobby?), eyes_up: state.eyes_up, opened: !state.opening.nil?,
             talk: state.talk, ink: sheet(state), **answering(moment, 1r), quiz: quiz(moment),
-            sound: moment.lesson.sound? }
+            round: Rounds.of(moment), sound: moment.lesson.sound? }
         end
 
         # Whether answers are open to a seat with that much time, and until when.
@@ -190,11 +224,11 @@ module Roost
           end
 
           def shown_standings(moment)
-            return nil unless moment.state.shows?("standings")
-
-            rows = moment.standings.first(8)
-            moment.options.names_shown ? rows : rows.map { |row| row.dup.tap { |copy| copy.name = nil }.freeze }
+            moment.standings.first(8) if moment.state.shows?("standings") && Rounds.ranked?(moment)
           end
+
+          # What the class has together: where nobody is ranked, or nobody is to be named.
+          def together(moment) = (moment.round.together if moment.state.shows?("standings") && !Rounds.ranked?(moment))
         end
       end
     end

@@ -9,9 +9,10 @@ module Roost
       # since the epoch by the database clock. What can't be read as an answer (rules.md) has
       # no value and is kept as `typed`: field to texts. `by_line` says that it came late for the
       # line's sake and counts; `attempt` at the question, from 1. `conflicting_version` is what another window of the
-      # seat wrote, like `typed`. `let_count` says that it came late and the teacher lets it count.
+      # seat wrote, like `typed`. `let_count` says that it came late and the teacher lets it count. `sure` is how sure the
+      # student said to be, 1 to 3, or nil; `entered` that the teacher entered it for a team at the board.
       Answer = Struct.new(:seat_id, :slide_id, :attempt, :value, :final, :late, :received_at, :arrival, :typed, :by_line,
-                          :conflicting_version, :save_id, :let_count, keyword_init: true) do
+                          :conflicting_version, :save_id, :let_count, :sure, :entered, keyword_init: true) do
         # Whether it came late and earns nothing for that.
         def late? = late && !let_count
 

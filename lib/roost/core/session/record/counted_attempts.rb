@@ -13,6 +13,15 @@ module Roost
         # @return [Hash{Integer=>Counted}] by seat, of those that began one
         def self.of(record) = new(record).all
 
+        # Where the room was asked: of a round that was played several times the first, after which everybody had been told what
+        # is right; of that, the last time that it was asked. What nobody answered then counts as it was next.
+        # @param answers [Hash] of Record::Given
+        # @return [Integer] number of the attempt
+        def self.in_room(facts, answers, slide_id)
+          plays = facts.openings.fetch(slide_id, []).group_by(&:play).values.map(&:last)
+          (plays.find { |each| answers.key?([slide_id, each.attempt]) } || plays.first)&.attempt || 1
+        end
+
         def initialize(record)
           @record = record
           @keyed = record.lesson.prompts.reject { |slide| record.set_aside?(slide.id) || !slide.prompt.keyed? }

@@ -66,12 +66,26 @@ module Roost
           of_prompt[value] ||= Worth.of(prompt, value)
         end
 
+        # What the block finds of one question in one play of its round, as long as nothing about it is another.
+        # @param opening [Opening] of that play
+        def of_play(record, slide_id, attempt, opening)
+          return yield unless record.equal?(@present) || same_people?(record)
+
+          depends = [record.answers[[slide_id, attempt]], record.hand, record.set_aside?(slide_id), opening]
+          known, found = @plays[[slide_id, attempt]]
+          same = known && known.first(2).zip(depends).all? { |one, two| one.equal?(two) } && known.last(2) == depends.last(2)
+          return found if same
+
+          yield.tap { |fresh| @plays[[slide_id, attempt]] = [depends, fresh] }
+        end
+
         private
 
         def same_people?(record) = record.seats.equal?(@seats) && record.lesson.equal?(@lesson)
 
         def forget
           @found = {}
+          @plays = {}
           @views = {}
         end
       end

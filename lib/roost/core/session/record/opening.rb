@@ -9,9 +9,10 @@ module Roost
       # clock_at::  when the present clock began to run; nil as long as there is none
       # deadline::  of everybody who has no extra time
       # most_at::   since when it is closed for all but those with extra time; nil while it is open for all, or for none
+      # play::      number of the time that its round is played; nil outside of rounds
       # told_at::   when the right answer, or who was right, was first shown to the room; key_at:: when the right answer was
       Opening = Struct.new(:attempt, :opened_at, :clock_at, :deadline, :most_at, :closed_at, :told_at, :key_at,
-                           keyword_init: true) do
+                           :play, keyword_init: true) do
         # Answers on their way when answering ends still count for this long (slow Wi-Fi).
         self::GRACE = 1.0
         self::LEAST = 5 # seconds
@@ -19,8 +20,9 @@ module Roost
         # @param fields [Array] its members
         def self.of(fields) = new(**members.zip(fields).to_h).freeze
 
-        def self.begin(now, time_limit, attempt: 1)
-          new(attempt: attempt, opened_at: now, clock_at: time_limit && now, deadline: time_limit && (now + time_limit)).freeze
+        def self.begin(now, time_limit, attempt: 1, play: nil)
+          new(attempt: attempt, opened_at: now, clock_at: time_limit && now, deadline: time_limit && (now + time_limit),
+              play: play).freeze
         end
 
         def open? = closed_at.nil?

@@ -12,6 +12,7 @@ module Roost
         private_constant :NONE
 
         extend Forwardable
+        include Times
 
         def_delegators :@about, :id, :title, :options, :begun_at, :counts
         def_delegators :@people, :roll, :teams, :in_order, :missing, :forgotten?
@@ -52,7 +53,11 @@ module Roost
 
         # @param attempt [Integer, nil] nil for the latest
         # @return [Opening, nil] of a slide
-        def opening(slide_id, attempt = nil) = (attempt && facts.opening(slide_id, attempt)) || facts.opening(slide_id)
+        def opening(slide_id, attempt = nil)
+          return facts.opening(slide_id) if attempt.nil? && @about.live
+
+          facts.opening(slide_id, attempt || latest(slide_id)) || facts.openings[slide_id]&.last
+        end
 
         # Which attempt at a question is looked at: the one that counts of a seat, else the latest that was opened.
         # @param seat_id [Integer, nil]
@@ -76,7 +81,7 @@ module Roost
         # @param attempt [Integer, nil] nil for the one that counts
         # @return [Answer, nil]
         def answer(slide_id, seat_id, attempt: nil)
-          attempt ? answers.fetch([slide_id, attempt], NONE).to_h[seat_id] : all_answers(slide_id)[seat_id]
+          attempt ? given_in(slide_id, attempt).to_h[seat_id] : all_answers(slide_id)[seat_id]
         end
 
         # Answers with something in them, by seat id, in the order of the seats.
@@ -95,13 +100,13 @@ module Roost
 
         # Whether a slide's question was only leafed through: nobody answered, and nobody could have.
         # It counts for nobody, as if it had never been asked.
-        def passed_over?(slide_id)
-          opening = opening(slide_id)
+        # @param attempt [Integer, nil] nil for the one that counts
+        def passed_over?(slide_id, attempt = nil)
+          opening = opening(slide_id, attempt)
           return false if opening.nil? || !rules.passing_over?
 
           slide = lesson.slide(slide_id)
-          opening.passed?(rules.reading_first? ? slide.reading_words : slide.words) && given(slide_id).none? &&
-            unread(slide_id).none?
+          opening.passed?(rules.reading_first? ? slide.reading_words : slide.words) && unanswered?(slide_id, attempt)
         end
 
         # What the class gave on a slide, in full.
@@ -134,13 +139,24 @@ module Roost
         def mark(answer) = (scoring(answer.slide_id).mark(answer, worth(answer)) if answer.readable?)
 
         # @param attempt [Integer, nil] nil for the one that counts
+        # @param steps [Array<Step>, nil] to which it is added how mark and points come about
         # @return [Outcome]
-        def outcome(slide_id, seat_id, attempt: nil)
-          answer = answer(slide_id, seat_id, attempt: attempt)
-          shown_at = shown_at(slide_id, seat_id, attempt: attempt)
-          scoring(slide_id, seat_id, attempt: attempt).outcome(answer, shown_at, worth(answer),
-                                                               hand: hand_mark(slide_id, seat_id, attempt))
+        def outcome(slide_id, seat_id, attempt: nil, steps: nil)
+          own = answer(slide_id, seat_id, attempt: attempt)
+          answer = of_teams.as_one?(slide_id, attempt) ? of_teams.of(slide_id, seat_id, attempt) : own
+          whose = answer&.seat_id || seat_id
+          hand = hand_mark(slide_id, seat_id, attempt)
+          shown_at = shown_at(slide_id, whose, attempt: attempt)
+          scoring(slide_id, whose, attempt: attempt).outcome(answer, shown_at, worth(answer), hand: hand, steps: steps)
         end
+
+        # Who was in which team when a question was opened.
+        # @return [Hash{Integer=>Integer}] seat id to team id
+        def teams_at(slide_id, attempt = attempt(slide_id)) = @given.teams_at.to_h.fetch([slide_id, attempt], NONE)
+
+        # What teams gave that answer as one.
+        # @return [TeamAnswers]
+        def of_teams = once(:of_teams) { TeamAnswers.new(self) }
 
         # @param attempt [Integer, nil] nil for the one that counts
         # @return [Rational, nil] what a teacher gave by hand
@@ -156,19 +172,24 @@ module Roost
         def scoring(slide_id, seat_id = nil, attempt: nil)
           factor = (seat_id && seat(seat_id)&.factor) || 1r
           ((@scorings[attempt] ||= {})[slide_id] ||= {})[factor] ||=
-            Scoring.new(lesson.slide(slide_id), style: style(slide_id), opening: opening(slide_id, attempt), rules: rules,
+            Scoring.new(lesson.slide(slide_id), style: style(slide_id, attempt), rules: rules, opening: opening(slide_id, attempt),
                                                 factor: factor, set_aside: set_aside?(slide_id), by_hand: by_hand?(slide_id))
         end
 
         # How a question is played.
-        # @return [Style]
-        def style(slide_id) = lesson.game?(slide_id) ? Style.points(@about.options.speed) : Style::PLAIN
+        # @param attempt [Integer, nil] nil for the one that counts
+        # @return [Game::Style]
+        def style(slide_id, attempt = nil)
+          return Game::Plain.new unless lesson.game?(slide_id)
+
+          facts.play_at(slide_id, opening(slide_id, attempt))&.played || Game::Style.make("points", speed: options.speed)
+        end
 
         # How everybody did on one slide. Where nothing depends on the time each took, those who gave alike have one and the same.
         # @return [Hash{Integer=>Outcome}] seat id to outcome
         def outcomes(slide_id)
           scoring = scoring(slide_id)
-          return seats.to_h { |seat| [seat.id, outcome(slide_id, seat.id)] } if scoring.timed?
+          return seats.to_h { |seat| [seat.id, outcome(slide_id, seat.id)] } if scoring.timed? || of_teams.as_one?(slide_id)
 
           alike = alike(slide_id, scoring).merge(marked_by_hand(slide_id))
           reached = scoring.outcome(nil, 0.0)
@@ -176,24 +197,10 @@ module Roost
           seats.to_h { |seat| [seat.id, alike[seat.id] || (shown?(slide_id, seat.id) ? reached : missed)] }
         end
 
-        # How long each took for their answer to a question that counts, as far as it is known when it was shown.
-        # @return [Hash{Integer=>Float}] seat id to seconds
-        def seconds(slide_id)
-          once(:seconds, slide_id) { set_aside?(slide_id) ? NONE : taken(slide_id) }
-        end
-
         # Whether a question that a seat never saw counts as answered wrongly all the same: one of a sitting that has ended.
         def owed?(slide_id, seat_id)
           rules.whole_sittings? && sat_through(seat_id).include?(slide_id) && !set_aside?(slide_id) &&
             lesson.slide(slide_id).prompt.keyed?
-        end
-
-        # When a seat was sent a question; with a keypad, when it was put on the wall.
-        # @param attempt [Integer, nil] nil for the one that counts
-        # @return [Float, nil] nil when it never was
-        def shown_at(slide_id, seat_id, attempt: nil)
-          sent = attempt ? @given.shown.fetch([slide_id, attempt], NONE) : shown_to(slide_id)
-          sent[seat_id] || on_wall(slide_id, seat_id, attempt)
         end
 
         # Questions that a seat was shown, or answered, and that count.
@@ -206,17 +213,16 @@ module Roost
           end
         end
 
-        # @return [Hash{Integer=>Integer}] seat id to points over these slides
-        def points(slides)
-          seats.to_h { |seat| [seat.id, slides.sum { |slide| outcome(slide.id, seat.id).points || 0 }] }
-        end
-
-        # @return [Hash{Integer=>Float}, AnswerSet::Seats] seat id to when the question was sent to its device
-        def shown_to(slide_id) = once(:shown_to, slide_id) { counting(shown, slide_id) }
-
         # Whether they can be read as answers or not; the same object as a moment ago where nothing came.
         # @return [Hash{Integer=>Answer}] seat id to answer
-        def all_answers(slide_id) = @all_answers[slide_id] ||= counting(@given.answers, slide_id).to_h
+        def all_answers(slide_id)
+          @all_answers[slide_id] ||= if of_teams.as_one?(slide_id)
+                                       of_teams.by_seat(slide_id)
+                                     else
+                                       counting(@given.answers,
+                                                slide_id).to_h
+                                     end
+        end
 
         private
 
@@ -230,10 +236,25 @@ module Roost
           known.key?(key) ? known[key] : known[key] = yield
         end
 
+        def given_in(slide_id, attempt) = answers.fetch([slide_id, attempt], NONE)
+
         # @return [Hash{Integer=>CountedAttempts::Counted}] by seat; none where the room is asked
         def counted = once(:counted) { counts ? CountedAttempts.of(self) : NONE }
 
-        def latest(slide_id) = @facts.openings[slide_id]&.last&.attempt || 1
+        # Where the room is asked.
+        def latest(slide_id)
+          @about.live ? facts.attempt(slide_id) : once(:latest, slide_id) { CountedAttempts.in_room(facts, answers, slide_id) }
+        end
+
+        # @param attempt [Integer, nil] nil for the one that counts
+        def unanswered?(slide_id, attempt)
+          return given(slide_id).none? && unread(slide_id).none? if attempt.nil?
+
+          prompt = lesson.slide(slide_id).prompt
+          answers.fetch([slide_id, attempt], NONE).to_h.each_value.all? do |each|
+            each.readable? && prompt.blank_answer?(each.value)
+          end
+        end
 
         # Of what came to a question in all attempts, that of those which count.
         # @param parts [Hash] answers or shown
@@ -258,7 +279,12 @@ module Roost
         # @yieldparam seats [AnswerSet::Seats, Hash] that gave it
         # @yieldparam worth [Worth, nil] nil of what can't be read
         def each_alike(slide_id)
-          of_all = counts ? all_answers(slide_id) : answers.fetch([slide_id, attempt(slide_id)], NONE)
+          of_all = if counts || of_teams.as_one?(slide_id)
+                     all_answers(slide_id)
+                   else
+                     answers.fetch([slide_id, attempt(slide_id)],
+                                   NONE)
+                   end
           AnswerSet.alike(of_all).each do |answer, seats|
             yield answer, seats, worth(answer)
           end
@@ -280,26 +306,6 @@ module Roost
           return NONE unless by_hand?(slide_id)
 
           seats.select { |seat| hand_mark(slide_id, seat.id) }.to_h { |seat| [seat.id, outcome(slide_id, seat.id)] }
-        end
-
-        def taken(slide_id)
-          times = {}
-          each_alike(slide_id) do |_answer, seats, worth|
-            next if worth.nil? || worth.blank
-
-            seats.to_h.each do |id, received_at|
-              shown_at = shown_at(slide_id, id)
-              times[id] = scoring(slide_id, id).seconds(received_at, shown_at) if shown_at
-            end
-          end
-          times
-        end
-
-        def shown?(slide_id, seat_id) = shown_to(slide_id).key?(seat_id) || !on_wall(slide_id, seat_id).nil?
-
-        def on_wall(slide_id, seat_id, attempt = nil)
-          keypad = seat(seat_id)
-          opening(slide_id, attempt)&.seen_on_wall_at(keypad.came_at) if keypad&.keypad && rules.keypads_see_wall?
         end
 
         # @param earlier [Hash{Integer=>Answer}] which of the answers before could be read

@@ -7,7 +7,7 @@ module Roost
       # style and what a teacher says, so that a corrected key marks everything anew (rules.md).
       class Scoring
         # @param slide [Slide] with a prompt
-        # @param style [Style] in which it is played
+        # @param style [Game::Style] in which it is played
         # @param opening [Opening, nil] of the attempt
         # @param rules [Rules] of the session
         # @param factor [Rational] of the time that these seats have
@@ -119,17 +119,24 @@ module Roost
           return nil unless @style.points?
           return Step.note(steps, :no_points, 0) if mark.nil?
 
-          used = seconds(answer.received_at, shown_at) if answer && timing
-          used &&= used / @factor
-          Game::Points.for(points: @prompt.points, mark: mark, seconds: used || timing&.total, time_limit: timing&.thinking,
-                           free: timing&.reading || 0, speed: @style.speed, steps: steps)
+          @style.earned(@prompt.points, mark, sure: (answer.sure if answer && !uncounted?(answer)), used: used(answer, shown_at),
+                                              timing: (timing if @style.timed?), steps: steps)
+        end
+
+        # Where the teacher enters what a team says at the board, the order of her touches is nobody's speed.
+        # @return [Numeric, nil]
+        def used(answer, shown_at)
+          return nil unless answer && timing
+          return 0 if answer.entered
+
+          seconds(answer.received_at, shown_at)&.then { |taken| taken / @factor }
         end
 
         # @return [Game::Timing, nil] of what is asked; nil where no clock runs
         def timing
           return @timing if defined?(@timing)
 
-          @timing = @style.timed? ? Game::Timing.of(@slide, @rules) : plain_timing
+          @timing = @style.points? && @style.clock? ? Game::Timing.of(@slide, @rules) : plain_timing
         end
 
         def plain_timing

@@ -76,8 +76,13 @@ module Roost
           # The state in which what is told of is settled: the present question, with the standings all of its round so far.
           def told(what)
             slides = what == "standings" ? lesson.round(state.slide_id) : [lesson.slide(state.slide_id)]
-            over = slides.map(&:id).select { |id| state.opening(id)&.tellable?(now) }
-            over.reduce(state) { |so_far, id| so_far.opened(id, so_far.opening(id).told(now, key: what == "key")) }
+            told_of(slides.map(&:id), key: what == "key")
+          end
+
+          # @param key [Boolean] whether the right answer is told
+          def told_of(slide_ids, key:)
+            over = slide_ids.select { |id| state.opening(id)&.tellable?(now) }
+            over.reduce(state) { |so_far, id| so_far.opened(id, so_far.opening(id).told(now, key: key)) }
           end
 
           # How results are to be shown: which page of them, and what else the kind has to say of it.

@@ -15,11 +15,16 @@ module Roost
         # though it is open again
         # pairs:: how often the class was put into groups
         # plan:: Plan of where the lesson should be by now; nil where nothing was planned
+        # together:: RoundResult::Together after the questions so far, where nobody is ranked; ending:: Ending
+        # standings:: [Game::Standings::Row] so far, where somebody is ranked
+        # against:: Hash of seat id to Game::Comparison, at the end of a round that was played before
+        # board:: [Seat] of teams at the board, whose answers the teacher enters
         # step:: the command that makes sense next: :answers (open or close), :results, :key, :standings or :eyes
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :seat_statuses, :tally, :entries,
                           :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
                           :keypads, :set_aside, :gave, :class_name, :last_time, :step, :pairs, :teams, :dealing, :boards,
-                          :grid, :longer, :told, :by_hand, :plan, keyword_init: true)
+                          :grid, :longer, :told, :by_hand, :plan, :together, :ending, :against, :board,
+                          keyword_init: true)
 
         # What the Desk shows, put together from a moment.
         class Desk
@@ -48,7 +53,7 @@ module Roost
             def of(moment)
               grid = Grid.of(moment) if moment.quiz && moment.state.live?
               new(**Views.where(moment), open: moment.state.open?, grid: grid, step: step(moment), **longer(moment),
-                  **room(moment), **answers(moment), **lesson(moment)).freeze
+                  **room(moment), **answers(moment), **round(moment), **lesson(moment)).freeze
             end
 
             private
@@ -78,8 +83,17 @@ module Roost
               game = !moment.slide.nil? && moment.lesson.game?(moment.slide.id)
               { showing: state.showing, on_screen: Views.screen(moment), gave: asked ? gave(moment) : {},
                 tally: asked && moment.tally, entries: asked && entries(moment), answers: asked ? moment.given.length : 0,
-                game: game, standings: (moment.standings if game && state.opening && !state.open?),
+                game: game,
                 set_aside: state.set_aside?(state.slide_id) }
+            end
+
+            # How the round goes that the class is in.
+            def round(moment)
+              over = moment.round && (moment.at_end? || (moment.state.opening && !moment.state.open?))
+              ranked = over && moment.round.style.ranked?
+              { standings: (moment.standings if ranked), together: (moment.round.together if over && !ranked),
+                ending: Rounds.ending(moment), against: moment.at_end? ? moment.against : {},
+                board: moment.seats.select(&:board) }
             end
 
             # What was, and what comes.
@@ -103,6 +117,7 @@ module Roost
               prompt = moment.slide&.prompt
               closed = state.opening && !state.open?
               return closed ? :eyes : :answers if moment.quiz
+              return :reveal if moment.at_end? && !Rounds.ending(moment).over?
               return :eyes if prompt.nil? || state.shows?("standings")
               return :answers unless closed
 
@@ -163,8 +178,9 @@ module Roost
               moment.lesson.stops.map do |slide|
                 opening = moment.state.opening(slide.id)
                 quiz = moment.lesson.quiz(slide.id)
-                number += 1 unless quiz
-                Place.new(slide: slide, number: (number unless quiz), section: quiz || moment.lesson.section_of(slide.id),
+                whole = quiz || (moment.lesson.round_at(slide.id) if moment.lesson.slide(slide.id).nil?)
+                number += 1 unless whole
+                Place.new(slide: slide, number: (number unless whole), section: whole || moment.lesson.section_of(slide.id),
                           here: slide.id == moment.state.slide_id,
                           open: !opening.nil? && opening.open? && moment.state.live?, done: !opening.nil?,
                           passed_over: !quiz && moment.passed_over?(slide.id),

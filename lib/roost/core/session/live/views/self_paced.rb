@@ -70,7 +70,7 @@ module Roost
             end
 
             def outcome(slide, sitting, answer)
-              Scoring.new(slide, style: Style::PLAIN).outcome(answer, (0.0 if sitting.seen.include?(slide.id)))
+              Scoring.new(slide, style: Game::Plain.new).outcome(answer, (0.0 if sitting.seen.include?(slide.id)))
             end
 
             def own(answer, step)

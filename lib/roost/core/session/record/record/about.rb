@@ -9,7 +9,9 @@ module Roost
         # begun_at:: when the lesson began (epoch seconds), as far as that is known
         # counts::   which of a student's attempts counts, of Sitting::COUNTS; nil where the room is asked: the latest that was
         #            opened
-        About = Struct.new(:id, :title, :lesson, :options, :begun_at, :counts, keyword_init: true)
+        # live::     whether it is looked at while it goes on: then the present attempt at a question is meant; looked back on, of
+        #            a round that was played several times the first is, after which everybody had been told what is right
+        About = Struct.new(:id, :title, :lesson, :options, :begun_at, :counts, :live, keyword_init: true)
       end
     end
   end

@@ -1,0 +1,228 @@
+# frozen_string_literal: true
+
+module Roost
+  module Core
+    module Session
+      # How one play of a game round went: points of seats and teams, who stands where, and what is worth telling at its end. A
+      # function of the record, so that a corrected key gives the round that would have been.
+      class RoundResult
+        # What is best of a student's round, for their own page. name:: :only (nobody else had it right), :fastest (of those
+        # who had it right), :climb (ranks), :row (right one after the other), :points (of their best question), or :there
+        # (questions answered); slide:: the question, where it is one; number:: how many, or seconds
+        Best = Struct.new(:name, :slide, :number).freeze
+        # total, possible:: points of the whole class; goal:: points that it is to reach; share:: total of possible, 0 to 1
+        Together = Struct.new(:total, :possible, :goal, :share).freeze
+        # Ranks after this one are told together.
+        ONE_BY_ONE = 10
+        LEAST_CLIMB = 2
+        LEAST_ROW = 2
+
+        # @return [Array<Slide>] questions that were played, in the order in which they were opened
+        attr_reader :questions
+
+        # @param record [Record]
+        # @param section [Section] the game round
+        # @param play [Play, nil] nil in sessions of before rounds could be played again
+        def initialize(record, section, play = record.facts.play(section.id))
+          @record = record
+          @play = play
+          asked = record.lesson.questions_of(section).to_h { |slide| [slide, opening_of(slide)] }.compact
+          over = asked.reject { |slide, opening| opening.open? || record.passed_over?(slide.id, opening.attempt) }
+          @openings = over.sort_by { |_, opening| opening.opened_at }.to_h.freeze
+          @questions = @openings.keys.freeze
+          @known = {}
+        end
+
+        # @return [Game::Style]
+        def style = @style ||= @play&.played || Game::Style.make("points", speed: @record.options.speed)
+
+        # Whether teams stand in an order, and not single seats.
+        def teams? = @record.teams.any?
+
+        # @return [Integer] which attempt at a question this play has
+        def attempt(slide) = @openings.fetch(slide).attempt
+
+        # @return [Outcome] of a seat at a question of this play
+        def outcome(slide, seat_id) = @record.outcome(slide.id, seat_id, attempt: attempt(slide))
+
+        # @return [Hash{Integer=>Integer}] seat id to the points of one question
+        def points(slide)
+          once(:points, slide) do
+            @record.memory.of_play(@record, slide.id, attempt(slide), @openings[slide]) do
+              @record.seats.to_h { |seat| [seat.id, outcome(slide, seat.id).points || 0] }
+            end
+          end
+        end
+
+        # @param slides [Array<Slide>]
+        # @return [Hash{Integer=>Integer}] seat id to points of them all
+        def totals(slides = questions)
+          once(:totals, slides) do
+            slides.each_with_object(@record.seats.to_h { |seat| [seat.id, 0] }) do |slide, sums|
+              points(slide).each { |seat_id, earned| sums[seat_id] += earned }
+            end
+          end
+        end
+
+        # The mean over the seats that were in the team when the question opened, halves up: what is shown adds up.
+        # @return [Hash{Integer=>Integer}] team id to the points of one question
+        def team_points(slide)
+          once(:team_points, slide) do
+            earned = points(slide)
+            members = Hash.new { |all, id| all[id] = [] }
+            @record.teams_at(slide.id, attempt(slide)).each do |seat_id, id|
+              members[id] << earned[seat_id] if earned.key?(seat_id)
+            end
+            @record.teams.to_h { |team| [team.id, mean(members.fetch(team.id, []))] }
+          end
+        end
+
+        # @return [Hash{Integer=>Integer}] team id to points of all these questions
+        def team_totals(slides = questions)
+          @record.teams.to_h { |team| [team.id, slides.sum { |slide| team_points(slide).fetch(team.id, 0) }] }
+        end
+
+        # @return [Array<Game::Standings::Row>] of seats, as after the last question
+        def rows
+          once(:rows) { Game::Standings.rows(@record.names, totals, (totals(earlier) if earlier.any?)) }
+        end
+
+        # @return [Array<Game::Standings::Row>] of teams
+        def team_rows
+          names = @record.teams.to_h { |team| [team.id, team.name] }
+          once(:team_rows) { Game::Standings.rows(names, team_totals, (team_totals(earlier) if earlier.any?)) }
+        end
+
+        # @return [Array<Game::Standings::Row>] of those who stand in an order
+        def standings = teams? ? team_rows : rows
+
+        # The class as a whole.
+        # @return [Together]
+        def together
+          once(:together) do
+            total = totals.values.sum
+            possible = questions.sum { |slide| style.most(slide.prompt.points) * reached(slide) }
+            share = possible.zero? ? 0r : Rational(total, possible)
+            Together.new(total, possible, (style.goal * possible).ceil, share)
+          end
+        end
+
+        # What is told at the end, one after the other: from the last rank to the first, those after ONE_BY_ONE together.
+        # @return [Array<Array<Game::Standings::Row>>]
+        def steps
+          once(:steps) do
+            first, rest = standings.partition { |row| row.rank <= ONE_BY_ONE }
+            [*(rest.any? ? [rest] : []), *first.group_by(&:rank).values.reverse]
+          end
+        end
+
+        # @return [Slide, nil] the question that went worst
+        def hardest
+          marked = questions.to_h { |slide| [slide, marks(slide)] }.reject { |_, marks| marks.empty? }
+          marked.min_by { |slide, marks| [marks.sum / marks.length, questions.index(slide)] }&.first if marked.length > 1
+        end
+
+        # How right a question was answered, by those who reached it.
+        # @return [Rational]
+        def facility(slide) = marks(slide).then { |marks| marks.empty? ? 0r : marks.sum / marks.length }
+
+        # Who climbed most from the first question to the last.
+        # @return [Array<Game::Standings::Row>] all who climbed as much; moved says by how many ranks
+        def climbers
+          return [] unless questions.length > 1
+
+          first = teams? ? team_totals(questions.first(1)) : totals(questions.first(1))
+          last = teams? ? team_totals : totals
+          names = teams? ? @record.teams.to_h { |team| [team.id, team.name] } : @record.names
+          rows = Game::Standings.rows(names, last, first)
+          most = rows.map { |row| row.moved.to_i }.max.to_i
+          most >= LEAST_CLIMB ? rows.select { |row| row.moved == most } : []
+        end
+
+        # @return [Best, nil] nil of who was there for none of it
+        def best(seat_id)
+          reached = questions.reject { |slide| outcome(slide, seat_id).status == :not_reached }
+          return nil if reached.empty?
+
+          only(reached,
+               seat_id) || fastest(reached, seat_id) || climb(seat_id) || row(seat_id) || most_points(reached, seat_id) ||
+            Best.new(:there, nil, reached.count { |slide| outcome(slide, seat_id).answer })
+        end
+
+        private
+
+        def once(name, key = nil)
+          known = @known[name] ||= {}
+          known.key?(key) ? known[key] : known[key] = yield
+        end
+
+        def opening_of(slide)
+          @play ? @record.facts.opening_in(@play, slide.id) : @record.opening(slide.id)
+        end
+
+        # All questions but the last.
+        def earlier = questions[0...-1] || []
+
+        def mean(points) = points.empty? ? 0 : Rational(points.sum, points.length).round(half: :up)
+
+        def marks(slide)
+          once(:marks, slide) { @record.seats.filter_map { |seat| outcome(slide, seat.id).mark } }
+        end
+
+        def reached(slide) = marks(slide).length
+
+        def right(slide)
+          once(:right, slide) { @record.seats.select { |seat| outcome(slide, seat.id).mark == 1 }.map(&:id) }
+        end
+
+        def only(reached, seat_id)
+          slide = reached.find { |each| right(each) == [seat_id] && marks(each).length > 2 }
+          slide && Best.new(:only, slide, nil)
+        end
+
+        # Where the clock counts.
+        def fastest(reached, seat_id)
+          return nil unless style.timed?
+
+          times = reached.to_h { |slide| [slide, times(slide)] }
+          slide = reached.find { |each| times[each].length > 2 && times[each].min_by(&:last)&.first == seat_id }
+          slide && Best.new(:fastest, slide, times[slide][seat_id])
+        end
+
+        # @return [Hash{Integer=>Float}] seat id to seconds, of those who had it right
+        def times(slide)
+          once(:times, slide) do
+            right(slide).to_h do |seat_id|
+              answer = outcome(slide, seat_id).answer
+              shown_at = answer && @record.shown_at(slide.id, seat_id, attempt: attempt(slide))
+              [seat_id, shown_at && (answer.received_at - shown_at)]
+            end.compact
+          end
+        end
+
+        def climb(seat_id)
+          ranks = once(:ranks) do
+            questions.each_index.map do |at|
+              Game::Standings.rows(@record.names, totals(questions[0..at])).to_h { |row| [row.seat_id, row.rank] }
+            end
+          end
+          steps = ranks.each_cons(2).map { |before, after| before[seat_id] - after[seat_id] }
+          climbed, at = steps.each.with_index(1).max_by(&:first)
+          Best.new(:climb, questions[at], climbed) if climbed && climbed >= LEAST_CLIMB
+        end
+
+        def row(seat_id)
+          longest = questions.map { |slide| right(slide).include?(seat_id) }.chunk_while { |one, two| one == two }
+                             .select(&:first).map(&:length).max.to_i
+          Best.new(:row, nil, longest) if longest >= LEAST_ROW
+        end
+
+        def most_points(reached, seat_id)
+          slide = reached.max_by { |each| points(each).fetch(seat_id, 0) }
+          most = points(slide).fetch(seat_id, 0)
+          Best.new(:points, slide, most) if most.positive?
+        end
+      end
+    end
+  end
+end
