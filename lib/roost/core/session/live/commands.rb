@@ -96,14 +96,11 @@ module Roost
         # The deadline has passed, or the grace after it; sent by the clock of any web process.
         def expire(_arguments)
           return same unless state.live?
-          return run_on if ending
-          return after_talking if state.talk&.before_answers?
+          return in_round_by_clock if ending || state.talk&.before_answers?
           return show_at_last if state.to_show
           return same unless state.opening&.expired?(now)
-          return for_those_with_longer unless quiz || state.opening.expired?(now, factor: longest.call)
 
-          shown = options.results_itself && !quiz ? state.showing.merge("results" => true).freeze : state.showing
-          Reading.ok(shut(late: !state.opening.most_at.nil?).with(showing: shown))
+          quiz || state.opening.expired?(now, factor: longest.call) ? close_by_clock : for_those_with_longer
         end
 
         def add_time(arguments)
@@ -246,6 +243,11 @@ module Roost
         def shut(late: false)
           closed = state.opened(state.slide_id, state.opening.closed(now, late: late))
           quiz ? with_questions_closed(closed) : closed
+        end
+
+        def close_by_clock
+          shown = options.results_itself && !quiz ? state.showing.merge("results" => true).freeze : state.showing
+          Reading.ok(shut(late: !state.opening.most_at.nil?).with(showing: shown))
         end
 
         # Closed for most; those with extra time go on.

@@ -172,8 +172,9 @@ module Roost
         def scoring(slide_id, seat_id = nil, attempt: nil)
           factor = (seat_id && seat(seat_id)&.factor) || 1r
           ((@scorings[attempt] ||= {})[slide_id] ||= {})[factor] ||=
-            Scoring.new(lesson.slide(slide_id), style: style(slide_id, attempt), rules: rules, opening: opening(slide_id, attempt),
-                                                factor: factor, set_aside: set_aside?(slide_id), by_hand: by_hand?(slide_id))
+            Scoring.new(lesson.slide(slide_id), style: style(slide_id, attempt), opening: opening(slide_id, attempt),
+                                                rules: rules, factor: factor, by_hand: by_hand?(slide_id),
+                                                set_aside: set_aside?(slide_id))
         end
 
         # How a question is played.
@@ -216,12 +217,7 @@ module Roost
         # Whether they can be read as answers or not; the same object as a moment ago where nothing came.
         # @return [Hash{Integer=>Answer}] seat id to answer
         def all_answers(slide_id)
-          @all_answers[slide_id] ||= if of_teams.as_one?(slide_id)
-                                       of_teams.by_seat(slide_id)
-                                     else
-                                       counting(@given.answers,
-                                                slide_id).to_h
-                                     end
+          @all_answers[slide_id] ||= of_teams.by_seat(slide_id) || counting(@given.answers, slide_id).to_h
         end
 
         private

@@ -38,8 +38,8 @@ module Roost
         end
 
         # The same, by the seat that set each.
-        # @return [Hash{Integer=>Answer}]
-        def by_seat(slide_id) = all(slide_id).values.to_h { |each| [each.seat_id, each] }
+        # @return [Hash{Integer=>Answer}, nil] nil where each answers alone
+        def by_seat(slide_id) = (all(slide_id).values.to_h { |each| [each.seat_id, each] } if as_one?(slide_id))
 
         private
 

@@ -128,7 +128,12 @@ module Roost
             Opening.begin(now, limit_of(slide, play), attempt: attempt || from.facts.attempt(slide.id), play: play&.number)
           end
 
-          def after_talking = state.talk.deadline + Opening::GRACE <= now ? self.open({}) : same
+          # What the clock does in a round: the next step of its end, or answers open after teams have talked.
+          def in_round_by_clock
+            return run_on if ending
+
+            state.talk.deadline + Opening::GRACE <= now ? self.open({}) : same
+          end
 
           # Teams that talk first have their time before answers open.
           def talk_before(from, slide)
