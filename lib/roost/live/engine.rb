@@ -115,6 +115,7 @@ module Roost
       def audiences
         # Seats first: they are the many, and what they get needs least.
         [Audiences::Seats.new(@hub), Audiences::Screen.new(@hub), Audiences::Desk.new(@hub), Audiences::Pen.new(@hub),
+         Audiences::Team.new(@hub),
          Audiences::Board.new(@hub, every: BOARDS * @tick)]
       end
 

@@ -37,13 +37,14 @@ module Roost
       #   itself; :keypad, the number of the handheld one it is (String); what is left out as in BARE
       # @return [Array(Integer, String), nil] id and token; nil when the name was taken meanwhile, that student or
       #   keypad sits already, or there is no room
-      def create(session_id, name, practice: false, room: nil, team_id: nil, **about)
+      # @param team_order [Array<Integer>] ids of teams, those first that are preferred where they are equally small
+      def create(session_id, name, practice: false, room: nil, team_id: nil, team_order: [], **about)
         token = SecureRandom.urlsafe_base64(16)
         digest = Seats.digest(token)
         row = { session_id: session_id, name: name, practice: practice, **BARE, **about }
-        id = if room then enter(row, digest: digest, room: room, team_id: team_id)
+        id = if room then enter(row, digest: digest, room: room, team_id: team_id, team_order: Seats.order(team_order))
              else database[:seats].insert_conflict.insert(**row, token_digest: digest, time_factor: factor_of(row[:student_id]),
-                                                                 team_id: team_id || smallest(session_id))
+                                                                 team_id: team_id || smallest(session_id, team_order))
              end
         id && [id, token]
       end
@@ -232,8 +233,13 @@ module Roost
       end
       private :enter
 
-      def smallest(session_id) = Sequel.lit(Teams::SMALLEST, session_id: session_id)
+      def smallest(session_id, team_order)
+        Sequel.lit(Teams::SMALLEST, session_id: session_id, team_order: Seats.order(team_order))
+      end
       private :smallest
+
+      # As PostgreSQL reads an array of ids.
+      def self.order(ids) = "{#{ids.join(",")}}"
 
       def all_of_session
         seen = "stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => #{STALE})"

@@ -4,11 +4,11 @@ module Roost
   module Store
     # Teams of sessions, and which seats are in which.
     class Teams < Repository
-      # The smallest team of a session: the first, where several are. NULL where there are none.
+      # The smallest team of a session: where several are, the first in an order that is given. NULL where there are none.
       SMALLEST = <<~SQL
         (SELECT teams.id FROM teams
          LEFT JOIN seats ON seats.team_id = teams.id AND seats.removed_at IS NULL
-         WHERE teams.session_id = :session_id GROUP BY teams.id ORDER BY count(seats.id), teams.id LIMIT 1)
+         WHERE teams.session_id = :session_id GROUP BY teams.id ORDER BY count(seats.id), array_position(:team_order::bigint[], teams.id), teams.id LIMIT 1)
       SQL
 
       # @param teams [Array<Array(String, Integer)>] names and marks

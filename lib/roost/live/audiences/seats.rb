@@ -9,13 +9,16 @@ module Roost
       class Seats < Audience
         # version:: of the session; board:: the board that stands at seats, nil without one;
         # names:: seat id to the name that the device shows
-        Mark = Struct.new(:version, :board, :names)
+        # team_answers:: where teams answer as one, seat id to what tells whether its team's answer is another; else nil
+        Mark = Struct.new(:version, :board, :names, :team_answers)
 
         def surface = :seat
 
         def wakes?(scopes, _streams) = scopes.include?(:state) || scopes.include?(:sweep)
 
-        def mark(moment) = Mark.new(moment.version, (moment.class_tally if moment.live_board?), moment.names).freeze
+        def mark(moment)
+          Mark.new(moment.version, (moment.class_tally if moment.live_board?), moment.names, moment.team_answers).freeze
+        end
 
         def behind?(before, mark) = before.version != mark.version
 

@@ -71,6 +71,16 @@ module Roost
         end
       end
 
+      # Whoever comes late joins the smallest team: of equally small ones that with fewer points, then by name (rules.md).
+      # @return [Array<Integer>] ids of teams; none where there are none, or it is the same
+      def self.teams_in_order(row)
+        return [] unless row.options.teams? && row.state.live?
+
+        moment = Store::Moments.new.of(row)
+        points = moment.round ? moment.round.team_totals : {}
+        moment.teams.sort_by { |team| [points.fetch(team.id, 0), team.name.downcase] }.map(&:id)
+      end
+
       private
 
       # @param whose [Hash] :device or :keypad, or :student_id of a pass: a name of the list may have been picked by
@@ -127,7 +137,9 @@ module Roost
 
       # @return [String, nil] nil when another was faster, or there is no room
       def create(seats, row, name, who, about)
-        _id, token = seats.create(row.id, name, student_id: who.student_id, extra: who.extra, team_id: who.team_id, **about)
+        order = who.team_id ? [] : JoinSession.teams_in_order(row)
+        _id, token = seats.create(row.id, name, student_id: who.student_id, extra: who.extra, team_id: who.team_id,
+                                                team_order: order, **about)
         token
       end
     end

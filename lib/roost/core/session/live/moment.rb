@@ -146,6 +146,14 @@ module Roost
           end
         end
 
+        # Where teams answer as one, what tells of each seat whether its team has given something else.
+        # @return [Hash{Integer=>Array}, nil] by seat, of those whose team has given something; nil elsewhere
+        def team_answers
+          return nil unless as_one? && state.live?
+
+          seats.to_h { |seat| [seat.id, record.of_teams.of(state.slide_id, seat.id)&.then { |each| [each.save_id, each.final] }] }.compact
+        end
+
         # Seats that are here, have more time than others, and have not handed in what is asked: they are waited for.
         # @return [Array<Seat>]
         def with_longer
