@@ -204,7 +204,7 @@ module Roost
 
       def_delegators :form, :edited, :picturing, :corrected
       def_delegators :reader, :read, :blank_answer?, :projected, :missing, :understood
-      def_delegators :reader, :keypad_takes, :keypad_keys, :keypad
+      def_delegators :reader, :keypad_takes, :keypad_keys, :keypad, :keypad_of
       def_delegators :marking, :mark
       def_delegators :tallying, :gathered, :tally, :for_class, :remark, :waiting
       def_delegators :display, :pages, :page, :plain, :answered, :right_in_words, :short, :short_in_words?

@@ -14,7 +14,7 @@ module Roost
       # Seconds since the epoch.
       def now = database.get(Repository.epoch(Sequel.function(:clock_timestamp)))
 
-      def transaction(&block) = database.transaction(&block)
+      def transaction(**how, &block) = database.transaction(**how, &block)
 
       private
 

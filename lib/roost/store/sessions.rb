@@ -131,6 +131,13 @@ module Roost
         row && read(row)
       end
 
+      # How seats come to teams from now on.
+      # @param way [String] of Core::Session::Team::WAYS
+      def play_in(id, way)
+        document = Sequel.pg_jsonb_op(:options).concat(Sequel.pg_jsonb({ "teams" => way }))
+        database[:sessions].where(id: id).update(options: document)
+      end
+
       # Lets students see everything that was right on their copies, whatever was told, or not any more.
       def release(account_id, id, released)
         document = Sequel.pg_jsonb_op(:options).concat(Sequel.pg_jsonb({ "released" => released }))

@@ -39,6 +39,10 @@ module Roost
         # @return [Hash, nil] nil where that is no answer
         def keypad(_keys) = nil
 
+        # The key that stands for an answer.
+        # @return [String, nil] nil where none does, or several do
+        def keypad_of(_value) = nil
+
         private
 
         # One text field of an answer.

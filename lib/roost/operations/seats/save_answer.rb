@@ -20,8 +20,10 @@ module Roost
       BAD = "That save could not be read. Reload the page."
 
       # @param answers [#save] Store::Answers, or a queue in front of it
-      def initialize(answers: Store::Answers.new)
+      # @param entered [Boolean] whether the teacher enters it for a team at the board: then it may always be changed
+      def initialize(answers: Store::Answers.new, entered: false)
         @answers = answers
+        @entered = entered
       end
 
       # @param seat [Hash] :id and :session_id
@@ -107,7 +109,7 @@ module Roost
 
       def save(seat, slide, message, **given)
         given = { session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, attempt: message["attempt"] || 1,
-                  keyed: slide.prompt.keyed?, may_change: slide.prompt.may_change, save_no: message["save_no"],
+                  keyed: slide.prompt.keyed?, may_change: @entered || slide.prompt.may_change, entered: @entered, save_no: message["save_no"],
                   save_id: message["save_id"], writer: message["writer"], over: message["over"] || [], **given }
         saved = in_time(message, given)
         saved ? accepted(saved, message["save_no"]) : not_stored(seat, slide, message)

@@ -12,7 +12,7 @@ module Roost
         teams = Store::Teams.new
         sessions.transaction do
           row = sessions.of_teacher(account_id, session_id, lock: true)
-          all = row ? teams.of(session_id) : []
+          all = row && row.options.teams != "board" ? teams.of(session_id) : []
           next nil if all.empty?
 
           seats = Store::Seats.new.of(session_id).map(&:id)

@@ -56,8 +56,14 @@ module Roost
         sessions = Store::Sessions.new
         sessions.transaction do
           sessions.asked_once(about[:account_id], about[:once]) ||
-            sessions.create(**about) { |id| Store::Teams.new.create(id, teams) }
+            sessions.create(**about) { |id| fill(id, teams, about[:options]) }
         end
+      end
+
+      def fill(session_id, teams, options)
+        return BoardTeams.fill(session_id, teams.map(&:first)) if options.teams == "board"
+
+        Store::Teams.new.create(session_id, teams)
       end
 
       # @return [Core::Reading] of Array of names and marks

@@ -98,6 +98,19 @@ module Roost
         done(id)
       end
 
+      # Teams that play at the board.
+      post "/:id/board" do |id|
+        granted(Operations::BoardTeams.new.call(account_id, whole(id), text("names")))
+        done(id)
+      end
+
+      # What one of them answers.
+      post "/:id/board/:seat" do |id, seat|
+        granted(Operations::EnterAnswer.new.call(account_id, whole(id), whole(seat), keys: text("keys"),
+                                                                                     mark: text("mark")))
+        done(id)
+      end
+
       # Everybody is dealt to the teams anew.
       post "/:id/teams" do |id|
         Operations::DealTeams.new.call(account_id, whole(id)) || not_found

@@ -34,6 +34,11 @@ module Roost
             { "options" => picked.map(&:id) } if picked.any? && picked.none?(&:nil?)
           end
 
+          def keypad_of(value)
+            at = options.index { |option| option.id == value["options"].first }
+            keypad_keys[at] if at && value["options"].one? && keypad_takes
+          end
+
           def blank_answer?(value) = value["options"].empty?
 
           def missing = "Choose an answer first."

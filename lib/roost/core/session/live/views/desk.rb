@@ -18,7 +18,7 @@ module Roost
         # together:: RoundResult::Together after the questions so far, where nobody is ranked; ending:: Ending
         # standings:: [Game::Standings::Row] so far, where somebody is ranked
         # against:: Hash of seat id to Game::Comparison, at the end of a round that was played before
-        # board:: [Seat] of teams at the board, whose answers the teacher enters
+        # board:: [BoardTeam] whose answers the teacher enters
         # step:: the command that makes sense next: :answers (open or close), :results, :key, :standings or :eyes
         Desk = Struct.new(*WHERE, :on_screen, :code, :room_for, :locked, :names_shown, :showing, :seat_statuses, :tally, :entries,
                           :answers, :game, :standings, :sheet, :missing, :expected, :stopped, :following, :for_teacher,
@@ -29,6 +29,8 @@ module Roost
         # What the Desk shows, put together from a moment.
         class Desk
           Place = Struct.new(:slide, :number, :section, :here, :open, :count, :done, :passed_over, keyword_init: true)
+          # A team at the board. given:: the key that was entered for it; mark:: where there are no keys
+          BoardTeam = Struct.new(:seat_id, :name, :team, :given, :mark, keyword_init: true)
           # begun_at:: epoch seconds; from, to:: seconds after it between which the class should be on this slide
           Plan = Struct.new(:begun_at, :from, :to, keyword_init: true) do
             # @param now [Float] epoch seconds
@@ -93,7 +95,17 @@ module Roost
               ranked = over && moment.round.style.ranked?
               { standings: (moment.standings if ranked), together: (moment.round.together if over && !ranked),
                 ending: Rounds.ending(moment), against: moment.at_end? ? moment.against : {},
-                board: moment.seats.select(&:board) }
+                board: at_board(moment) }
+            end
+
+            def at_board(moment)
+              slide = moment.slide if moment.slide&.prompt
+              moment.seats.select(&:board).map do |seat|
+                answer = slide && moment.given[seat.id]
+                mark = moment.record.hand_mark(slide.id, seat.id, moment.attempt) if slide
+                BoardTeam.new(seat_id: seat.id, name: seat.name, team: moment.team_of(seat), mark: mark,
+                              given: answer && slide.prompt.keypad_of(answer.value)).freeze
+              end
             end
 
             # What was, and what comes.
