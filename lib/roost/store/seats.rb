@@ -244,7 +244,8 @@ module Roost
       def all_of_session
         seen = "stream_key IS NOT NULL AND seen_at > clock_timestamp() - make_interval(secs => #{STALE})"
         here = Sequel.lit("board OR #{seen} AND hidden_at IS NULL")
-        away = Sequel.lit("CASE WHEN board THEN NULL WHEN NOT (#{seen}) THEN coalesce(left_at, seen_at, joined_at) ELSE hidden_at END")
+        left = "CASE WHEN NOT (#{seen}) THEN coalesce(left_at, seen_at, joined_at) ELSE hidden_at END"
+        away = Sequel.lit("CASE WHEN NOT board THEN #{left} END")
         database[:seats].where(session_id: :$session_id, removed_at: nil).order(:id)
                         .select(:id, :name, :practice, :student_id, :team_id, :extra, :keypad, :time_factor, :board,
                                 here.as(:here), (Sequel[:seen_at] !~ nil).as(:visited),

@@ -109,7 +109,8 @@ module Roost
 
       def save(seat, slide, message, **given)
         given = { session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, attempt: message["attempt"] || 1,
-                  keyed: slide.prompt.keyed?, may_change: @entered || slide.prompt.may_change, entered: @entered, save_no: message["save_no"],
+                  keyed: slide.prompt.keyed?, may_change: @entered || slide.prompt.may_change, entered: @entered,
+                  save_no: message["save_no"],
                   save_id: message["save_id"], writer: message["writer"], over: message["over"] || [], **given }
         saved = in_time(message, given)
         saved ? accepted(saved, message["save_no"]) : not_stored(seat, slide, message)

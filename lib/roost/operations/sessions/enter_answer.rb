@@ -19,20 +19,27 @@ module Roost
         row = Store::Sessions.new.of_teacher(account_id, session_id)
         return nil if row.nil? || row.deleted
 
-        lesson = Store::Sessions.new.lesson_of(row)
-        slide = lesson.slide(row.state.slide_id)
-        return Core::Reading.refused(NO_QUESTION) unless row.state.live? && slide&.prompt && row.state.opening
+        slide = open_question(row)
+        return Core::Reading.refused(NO_QUESTION) unless slide
 
         seat = Store::Seats.new.of(row.id, seat_id: seat_id).first
         return Core::Reading.refused(NOT_AT_BOARD) unless seat&.board
 
-        entered = keys ? answer(row, lesson, slide, seat, keys) : mark(row, slide, seat, mark, account_id)
+        entered = keys ? answer(row, slide, seat, keys) : mark(row, slide, seat, mark)
         entered.map { |what| what.tap { Live::Bus.announce(row.id, keys ? :answers : :people) } }
       end
 
       private
 
-      def answer(row, lesson, slide, seat, keys)
+      # @return [Core::Slide, nil] with the present question, that is open or was
+      def open_question(row)
+        return nil unless row.state.live? && row.state.opening
+
+        slide = Store::Sessions.new.lesson_of(row).slide(row.state.slide_id)
+        slide if slide&.prompt
+      end
+
+      def answer(row, slide, seat, keys)
         fields = slide.prompt.keypad_takes == :letters ? slide.prompt.keypad(keys.to_s[0, 40]) : nil
         return Core::Reading.refused(NO_SUCH) unless fields
 
@@ -40,7 +47,7 @@ module Roost
         before = Store::Answers.new.stored(seat.id, slide.id, attempt)
         said = { "slide" => slide.id, "attempt" => attempt, "fields" => fields, "final" => true,
                  "save_no" => before&.save_no.to_i + 1, "save_id" => SecureRandom.uuid }
-        reply = SaveAnswer.new(entered: true).call({ id: seat.id, session_id: row.id }, lesson, said)
+        reply = SaveAnswer.new(entered: true).call({ id: seat.id, session_id: row.id }, Store::Sessions.new.lesson_of(row), said)
         return Core::Reading.refused(reply.message) if reply.state == "refused"
 
         # Touched or said in time, though entered later.
@@ -48,12 +55,12 @@ module Roost
         Core::Reading.ok(keys)
       end
 
-      def mark(row, slide, seat, mark, account_id)
+      def mark(row, slide, seat, mark)
         return Core::Reading.refused(NO_SUCH) unless MARKS.key?(mark)
 
         given = MARKS.fetch(mark)&.then { |each| Core::Grading::HandMark.new(mark: each, levels: nil).freeze }
-        Store::HandMarks.new.put(row.id, slide.id, { [seat.id, row.state.facts.attempt(slide.id)] => given },
-                                 account_id: account_id)
+        attempt = row.state.facts.attempt(slide.id)
+        Store::HandMarks.new.put(row.id, slide.id, { [seat.id, attempt] => given }, account_id: row.account_id)
         Core::Reading.ok(mark)
       end
     end

@@ -244,6 +244,7 @@ module Roost
 
         # @param attempt [Integer, nil] nil for the one that counts
         def unanswered?(slide_id, attempt)
+          return false if hand.fetch([slide_id, attempt || attempt(slide_id)], NONE).any?
           return given(slide_id).none? && unread(slide_id).none? if attempt.nil?
 
           prompt = lesson.slide(slide_id).prompt
