@@ -91,6 +91,6 @@ RSpec.describe "The keys of the Desk" do
     sleep 0.4
     expect(desk).to have_button("Continue")
     type(:arrow_right)
-    expect(desk).to have_css(".sheet-row[aria-current]", text: "Why do swallows leave?")
+    expect(desk).to have_css(".sheet-row[aria-current]", text: "The beginning of the round")
   end
 end

@@ -53,6 +53,7 @@ RSpec.describe "A whole lesson in four windows" do
 
     # A game question: seconds in figures everywhere, more time, end now, key, standings.
     desk.click_button "Next slide →"
+    desk.click_button "Start the round"
     [screen, ada, bo, desk].each { |each| expect(each).to have_css(".timer-figure", text: /0:1\d|0:20/) }
     desk.click_button "+ 15 s"
     expect(ada).to have_css(".timer-figure", text: /0:[23]\d/)
@@ -78,6 +79,11 @@ RSpec.describe "A whole lesson in four windows" do
     expect(ada).to have_css(".standing", text: "1st of 3")
     expect(bo).to have_css(".standing", text: /(?:100|9\d) points behind the next/)
     [desk, screen, bo, ada].each { |each| expect_accessible(each) }
+
+    # The end of the round, and past it.
+    desk.click_button "Next slide →"
+    desk.click_button "Show the end"
+    expect(ada).to have_css(".round-kind")
 
     # Writing: as it grows at the Desk; one answer in the spotlight, without and with its name.
     desk.click_button "Next slide →"

@@ -95,7 +95,7 @@ RSpec.describe "The Desk" do
     again = Roost::Operations::StartSession.new.call(past.account_id, past.lesson_id, {}).value
     expect(Roost::Store::Sessions.new.last_time(again.id).transform_values { |share| share.round(2) }).to eq("s3" => 0.33)
     command(again, "begin")
-    command(again, "jump", slide: "s2")
+    command(again, "jump", slide: "round")
     desk = sign_in_window(:moss, email: "moss@heronsgate.example", at: "/desk/#{again.id}")
     expect(desk.find(".desk-next")).to have_text("last time 33 % right")
     expect(desk.find(".sheet-row", text: "Why do swallows")).to have_text("last time 33 % right")

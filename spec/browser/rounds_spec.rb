@@ -94,6 +94,104 @@ RSpec.describe "A game round" do
     expect(screen.all(".lane-points").map(&:text)).to eq(%w[100 100 100 -200])
     expect(ada).to have_css(".round-notch", text: "Here last time: 100. Now: 100, as many as last time.")
     shot("notch-phone", ada)
+    ada.find("summary", text: "Why these points?").click
+    expect(ada).to have_css(".why-points li", text: "100 points ÷ 3 × 3, for being very sure with a mark of 1 = 100.")
     expect([desk, screen, ada].flat_map { |window| complaints(window) }).to eq([])
+  end
+
+  describe "on a small phone" do
+    let(:lesson) do
+      texts = ["Because the insects that they eat are gone by then", "Because the nights are getting too long for them",
+               "Because the marsh is too loud in autumn for them", "Because the reeds are cut and the nests are wet"]
+      asked = slide("q0", heading: "Why do swallows leave the marsh before the first frost?", prompt: game_choice(id: "p0", texts: texts),
+                          pictures: [kept_picture])
+      Roost::Core::Lesson.new(title: "Birds", slides: [asked], sections: [section("r", "game", %w[q0])])
+    end
+    let(:account) { teacher }
+    let(:session) { kept_session(account, lesson, one_touch: true) }
+
+    def kept_picture
+      file = File.join(Roost::Settings::ROOT, "demo/pictures/dusk.svg")
+      Roost::Operations::KeepPicture.new.call(account, File.open(file), "dusk.svg").value
+    end
+
+    it "has question and answers in view together, and one touch hands in and changes an answer" do
+      ada = seat_window(:ada, session, as: "Ada", driver: :chromium_phone)
+      ada.driver.browser.execute_cdp("Emulation.setDeviceMetricsOverride", width: 360, height: 640, deviceScaleFactor: 1,
+mobile: true)
+      command(session, "begin")
+      command(session, "play", section: "r")
+      expect(ada).to have_css(".option", count: 4)
+      sleep 0.5
+      shot("small-phone", ada)
+      seen = ada.evaluate_script(<<~JS)
+        (() => {
+          const [heading, picture, ...options] = [".slide-heading", ".slide-picture", ".option", ".option:last-of-type"]
+            .map((each) => document.querySelector(each).getBoundingClientRect());
+          const bar = document.querySelector(".answer-bar").getBoundingClientRect();
+          return [heading.top >= 0, picture.height > 60, options.at(-1).bottom <= bar.top + 1, bar.bottom <= innerHeight + 1,
+                  document.documentElement.scrollHeight <= innerHeight + 1];
+        })()
+      JS
+      expect(seen).to eq([true] * 5)
+      ada.find(".slide-picture").click
+      expect(ada).to have_css(".slide-picture.is-large")
+      ada.find(".slide-picture").click
+      expect(ada).to have_no_button("Hand in")
+      ada.find("label", text: "too long").click
+      expect(ada).to have_css(".answer-state", text: "✓ Handed in. You can still change it.")
+      ada.find("label", text: "insects").click
+      eventually { moment(session).given.values.map { |each| [each.final, each.value["options"]] } == [[true, ["o1"]]] }
+    end
+  end
+
+  describe "by teams that answer as one" do
+    let(:session) { kept_session(teacher, lesson, teams: "dealt", team_count: "2") }
+
+    it "shows on every device of a team, and on no other, what one of them has set" do
+      ada, bo = %w[Ada Bo].map { |name| seat_window(name, session, as: name, driver: :chromium_phone) }
+      reed = Roost::Store::Teams.new.of(session.id).first
+      moment(session).seats.each { |seat| Roost::Operations::MoveToTeam.new.call(session.account_id, session.id, seat.id, reed.id) }
+      cleo = seat_window("Cleo", session, as: "Cleo")
+      command(session, "begin")
+      command(session, "play", section: "r", answering: "one", style: "steady")
+      expect(bo).to have_css(".team-answer", text: "Nobody has set one yet.")
+      ada.find("label", text: "Too dark").click
+      ada.click_button "Hand in"
+      expect(bo).to have_css(".team-answer", text: "Set by Ada")
+      bo.find("label", text: "Insects are gone").click
+      bo.click_button "Hand in"
+      expect(ada).to have_css(".team-answer", text: "Set by Bo")
+      expect(ada.find(".team-answer")).to have_text("Insects are gone")
+      expect(cleo).to have_css(".team-answer", text: "Nobody has set one yet.")
+      shot("as-one-phone", ada)
+      command(session, "close")
+      sleep 1.1
+      command(session, "show", what: "standings")
+      expect(ada).to have_css(".standing", text: "Your team: 1st of 2")
+      shot("team-standing-phone", ada)
+      screen.visit "/screen/#{session.screen_key}"
+      expect(screen).to have_css(".lane", count: 2, text: /Reed|Sedge/)
+      shot("team-standings-screen", screen)
+      [ada, screen].each { |window| expect_accessible(window) }
+    end
+  end
+
+  describe "at the board" do
+    it "is entered by the teacher with one touch for each team" do
+      desk.find("summary", text: "Teams at the board").click
+      desk.fill_in "Names of the teams", with: "Herons\nSwifts"
+      desk.click_button "Make these teams"
+      expect(desk).to have_css(".perch", text: "Herons")
+      command(session, "begin")
+      command(session, "play", section: "r", style: "steady")
+      desk.within(desk.find(".desk-board tr", text: "Herons")) { desk.click_button "A" }
+      desk.within(desk.find(".desk-board tr", text: "Swifts")) { desk.click_button "B" }
+      expect(desk).to have_css(".desk-board [aria-pressed=true]", count: 2)
+      shot("board-desk", desk)
+      expect_accessible(desk)
+      command(session, "close")
+      expect(desk).to have_css(".desk-standings .lane", text: /1\s*Herons\s*100/)
+    end
   end
 end

@@ -56,7 +56,7 @@ module Keeping
   def kept_lesson(account_id, lesson = marsh_lesson) = Roost::Store::Lessons.new.create(account_id, lesson)
 
   def kept_session(account_id, lesson = marsh_lesson, **opts)
-    form = room_options(**opts).to_document.transform_values { |value| value == true ? "1" : value }
+    form = room_options(one_touch: false, **opts).to_document.transform_values { |value| value == true ? "1" : value }
     Roost::Operations::StartSession.new.call(account_id, kept_lesson(account_id, lesson), form).value
   end
 

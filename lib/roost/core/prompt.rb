@@ -60,6 +60,9 @@ module Roost
       # Whether the kind can have a key.
       def self.keyable? = false
 
+      # Seconds that most need to think about a question of this kind, once it is read, before what it has of parts.
+      def self.usual_seconds = 20
+
       # Settings with which the kind begins on a slide, beside those it shares with the
       # kind that was there before.
       def self.fitting(_slide) = {}
@@ -101,6 +104,9 @@ module Roost
       # Whether pictures may be sent from seats with an answer.
       def uploads? = false
 
+      # Whether one touch is a whole answer.
+      def one_touch? = false
+
       # Whether the Desk lists the answers one by one.
       def listed? = true
 
@@ -137,6 +143,9 @@ module Roost
 
       # Seconds, or nil when answering is not timed.
       def time_limit = settings["time_limit"]
+
+      # Seconds to think that are proposed for it (Game::TimeProposal adds what is to be read).
+      def seconds_to_think = self.class.usual_seconds + (2 * part_ids.length)
 
       # For a full mark.
       def points = settings["points"] || DEFAULT_POINTS

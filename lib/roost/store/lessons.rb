@@ -41,6 +41,13 @@ module Roost
                         updated_at: row[:updated_at], deleted: !row[:deleted_at].nil?).freeze
       end
 
+      # Whether a slide is in a game round.
+      def in_round?(lesson_id, slide_id)
+        head = database[:lessons].where(id: lesson_id).get(:head).to_h
+        layers = head["sections"].to_a.map { |document| Core::Section.from_document(document) }
+        Core::Sections.new(layers, head["slide_ids"].to_a).of(slide_id)&.game? || false
+      end
+
       # @return [Core::Slide, nil] one slide as it is now
       def slide(lesson_id, slide_id)
         document = database[:lesson_slides].where(lesson_id: lesson_id, slide_id: slide_id).get(:document)

@@ -75,7 +75,8 @@ class SeatAnswer extends HTMLElement {
       this.elsewhere = Boolean(pending.held);
     }
     this.form.addEventListener("input", (event) => {
-      if (!event.target.matches("[data-ignore]")) this.draftSoon(event.target.matches("[data-keeps-state]"));
+      if (this.oneTouch && event.target.type === "radio") this.touch();
+      else if (!event.target.matches("[data-ignore]")) this.draftSoon(event.target.matches("[data-keeps-state]"));
     });
     this.form.addEventListener("submit", (event) => {
       event.preventDefault();
@@ -136,7 +137,18 @@ class SeatAnswer extends HTMLElement {
     return this.dataset.mayChange === "true";
   }
 
+  // In a round a touch on a single choice hands it in, and another touch changes it.
+  get oneTouch() {
+    return this.open && "oneTouch" in this.dataset;
+  }
+
+  touch() {
+    this.changing = true;
+    this.press();
+  }
+
   get locked() {
+    if (this.oneTouch) return false;
     return !this.open || (this.state === "final" && !this.changing);
   }
 
@@ -228,7 +240,7 @@ class SeatAnswer extends HTMLElement {
     const change = this.state === "final" && !this.changing;
     this.button.textContent = change ? "Change my answer" : this.alone ? "Check my answer" : "Hand in";
     const had = document.activeElement === this.button;
-    this.button.hidden = !this.open || this.alone === "kept" || (change && !this.mayChange);
+    this.button.hidden = this.oneTouch || !this.open || this.alone === "kept" || (change && !this.mayChange);
     this.button.classList.toggle("is-primary", !change);
     this.which.hidden = !this.elsewhere || !this.open;
     const line = this.querySelector(".answer-state");

@@ -46,8 +46,7 @@ module Roost
         # @return [Array<Step>]
         def why(slide_id, seat_id)
           steps = []
-          record.scoring(slide_id, seat_id).outcome(record.answer(slide_id, seat_id), record.shown_at(slide_id, seat_id),
-                                                    steps: steps)
+          record.outcome(slide_id, seat_id, steps: steps)
           steps
         end
 

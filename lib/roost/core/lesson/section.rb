@@ -40,6 +40,18 @@ module Roost
                                "draw" => draw.empty? ? nil : draw.to_i }.freeze)
       end
 
+      # @param form [Hash{String=>String}] "style", "speed" ("" for as the session says), "goal" (percent), "answering" and "talk"
+      # @return [Hash] rules of a game round, as of #round_rules; what is not understood is as usual
+      def self.read_round(form)
+        style = form["style"] if Game::Style.all.map(&:name_of).include?(form["style"])
+        speed = form["speed"] if Session::Options::SPEED_SHARES.key?(form["speed"])
+        goal = Integer(form["goal"].to_s, 10, exception: false)
+        talk = Integer(form["talk"].to_s, 10, exception: false)
+        { "style" => style || "points", "speed" => speed&.to_f, "goal" => (goal || 70).clamp(5, 100) / 100.0,
+          "answering" => Session::Play::WAYS.key?(form["answering"]) ? form["answering"] : "alone",
+          "talk" => (talk || Session::Play::USUAL_TALK).clamp(Session::Play::TALKS.min, Session::Play::TALKS.max) }.freeze
+      end
+
       def with(**changes) = self.class.new(**to_h, **changes).freeze
 
       def name = title.empty? ? label : title

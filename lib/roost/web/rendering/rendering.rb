@@ -33,6 +33,7 @@ module Roost
       Kinds = Web::Kinds
       SeatNews = Web::SeatNews
       RoundsInWords = Web::RoundsInWords
+      SpeedChart = Web::SpeedChart
       RunningTotals = Web::RunningTotals
       Store = Roost::Store
       Exchange = Roost::Exchange

@@ -4,6 +4,8 @@ module Roost
   module Web
     # Steps by which a figure was worked out (Core::Step), in words.
     module Why
+      SURENESS = { 1 => "not very sure", 2 => "fairly sure", 3 => "very sure" }.freeze
+
       # Of each step its sentence, of what went in and what came out.
       WORDS = {
         by_key: ->(_, value) { "By the key the answer earns #{Why.mark(value)}." },
@@ -29,6 +31,10 @@ module Roost
             "and cost nothing; the #{Why.number(numbers[:limit])} s after them cost up to #{Why.percent(numbers[:speed])}: " \
             "#{Why.number(numbers[:earned])} × (1 − #{Why.number(numbers[:speed])} × #{Why.number(thinking)} ÷ " \
             "#{Why.number(numbers[:limit])}) = #{Why.number(value)}."
+        end,
+        for_being_sure: lambda do |numbers, value|
+          "#{numbers[:points]} points ÷ 3 × #{Why.number(numbers[:times])}, for being #{SURENESS.fetch(numbers[:sure])} " \
+            "with a mark of #{Why.number(numbers[:mark])} = #{Why.number(value)}."
         end,
         rounded: ->(_, value) { "Rounded, halves up: #{value}." },
         sum_of_marks: ->(numbers, value) { "The marks of #{numbers[:students]} students add up to #{Why.number(value)}." },

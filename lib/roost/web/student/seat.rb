@@ -63,6 +63,12 @@ module Roost
         JSON.generate(kept.ok? ? kept.value.to_document.except("alt") : { message: kept.reason })
       end
 
+      # By which steps the points of a question came about, once this seat was told how it went.
+      get "/:token/why/:slide/:attempt" do |token, slide_id, attempt|
+        steps = Operations::WhyPoints.new.call(seat(token), slide_id, whole(attempt))
+        steps ? partial("seat/why", steps: steps) : not_found
+      end
+
       # What the student has noted so far, by slide.
       get "/:token/notes" do |token|
         content_type :json

@@ -126,7 +126,7 @@ module Roost
           next Core::Reading.ok(lesson.without_section(section.id)) if params["do"] == "apart"
 
           way = Core::Section::WAYS.key?(params["way"]) ? params["way"] : section.way
-          rules = params["rules"] == "1" ? Core::Section.read_rules(params) : Core::Reading.ok(section.rules)
+          rules = section_rules(section)
           Core::Section.read_title(params.fetch("title", section.title)).and_then do |title|
             rules.map { |chosen| lesson.section_changed(section.id, title: title, way: way, rules: chosen) }
           end
@@ -143,6 +143,16 @@ module Roost
       end
 
       helpers do
+        # What was chosen for a quiz, or for a round; each keeps what was chosen for the other.
+        # @return [Core::Reading]
+        def section_rules(section)
+          case params["rules"]
+          when "1" then Core::Section.read_rules(params).map { |rules| section.rules.to_h.merge(rules) }
+          when "round" then Core::Reading.ok(section.rules.to_h.merge(Core::Section.read_round(params)).freeze)
+          else Core::Reading.ok(section.rules)
+          end
+        end
+
         def clip_name = Operations::KeepClip::KINDS.key?(params["clip"]) ? params["clip"] : not_found
 
         def shown(row) = row.lesson.slide(params["slide"]) || row.lesson.slides.first

@@ -66,6 +66,8 @@ module Roost
 
           def pictures = options.filter_map(&:picture)
 
+          def one_touch? = !several? && !sure?
+
           # Whether students say how sure they are.
           def sure? = settings["sure"]
 

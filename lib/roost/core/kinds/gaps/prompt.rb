@@ -14,6 +14,7 @@ module Roost
 
           def self.label = "Gaps"
           def self.place = 7
+          def self.usual_seconds = 25
           def self.purpose = "Complete a text, by typing or from a word bank"
           def self.charted? = true
           def self.keyable? = true

@@ -10,6 +10,7 @@ module Roost
         class Prompt < Core::Prompt
           def self.label = "Number"
           def self.place = 2
+          def self.usual_seconds = 25
           def self.purpose = "Type a number, with a unit if you ask for one"
           def self.charted? = true
           def self.keyable? = true

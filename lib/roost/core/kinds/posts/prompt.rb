@@ -13,6 +13,7 @@ module Roost
 
           def self.label = "Posts"
           def self.place = 10
+          def self.usual_seconds = 90
           def self.purpose = "Add cards to a board all can see"
           def self.charted? = true
           def self.on_the_spot = { "A board" => {} }

@@ -14,6 +14,7 @@ module Roost
 
           def self.label = "Sketch"
           def self.place = 5
+          def self.usual_seconds = 120
           def self.purpose = "Draw on a blank sheet or over the picture"
           def self.ways = { "sheet" => "Side by side", "overlay" => "All on one sheet" }
 

@@ -13,6 +13,7 @@ module Roost
 
           def self.label = "Words"
           def self.place = 4
+          def self.usual_seconds = 30
           def self.purpose = "Give a few single words"
           def self.charted? = true
           def self.on_the_spot = { "Three words" => {}, "One word" => { "most" => 1 } }

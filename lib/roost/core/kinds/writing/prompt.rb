@@ -16,6 +16,7 @@ module Roost
 
           def self.label = "Writing"
           def self.place = 3
+          def self.usual_seconds = 90
           def self.purpose = "Write a line, a paragraph or an equation"
           def self.charted? = true
           def self.on_the_spot = { "A line" => { "size" => "line" }, "A paragraph" => {} }

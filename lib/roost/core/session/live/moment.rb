@@ -151,7 +151,8 @@ module Roost
         def team_answers
           return nil unless as_one? && state.live?
 
-          seats.to_h { |seat| [seat.id, record.of_teams.of(state.slide_id, seat.id)&.then { |each| [each.save_id, each.final] }] }.compact
+          all = seats.to_h { |seat| [seat.id, record.of_teams.of(state.slide_id, seat.id)] }.compact
+          all.transform_values { |answer| [answer.save_id, answer.final] }
         end
 
         # Seats that are here, have more time than others, and have not handed in what is asked: they are waited for.

@@ -13,6 +13,7 @@ module Roost
       # questions_mixed::  questions come in another order in their round or quiz
       # parts_mixed::      each seat gets the parts of a question in another order
       # results_itself::   when a question's time is up, its results are put up
+      # one_touch::        in a game round a touch on a single choice hands it in, as long as it may be changed
       # own_copy::         students may look at what they gave afterwards, with what was right
       # entry::            by what students come in: one of ENTRIES
       # teams::            how seats come to teams: one of Team::WAYS; team_count:: how many there are, as text
@@ -22,11 +23,11 @@ module Roost
       # rules_version::    of Rules, those in force when it was started
       Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :results_itself, :questions_mixed,
                            :parts_mixed, :own_copy, :speed_share, :entry, :extra, :teams, :team_count, :names_alone,
-                           :released, :rules_version,
+                           :released, :rules_version, :one_touch,
                            keyword_init: true) do
         # Those that are ticked.
         self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself questions_mixed
-                          parts_mixed own_copy names_alone].freeze
+                          parts_mixed own_copy names_alone one_touch].freeze
         self::ENTRIES = { "free" => "A name they type", "list" => "Their name, picked from the class list",
                           "pass" => "Their student pass", "made_up" => "A made-up name" }.freeze
         # For which there has to be a class.
@@ -37,7 +38,7 @@ module Roost
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
                            results_itself: false, questions_mixed: false, parts_mixed: false, own_copy: true, speed_share: "0.25",
                            entry: "free", extra: "", teams: "", team_count: "4", names_alone: false, released: false,
-                           rules_version: Rules::CURRENT.version }.freeze
+                           rules_version: Rules::CURRENT.version, one_touch: true }.freeze
 
         # Sessions of before students had copies give none, and those of before rules had versions keep the first.
         def self.from_document(document)

@@ -248,9 +248,7 @@ module Roost
           return given(slide_id).none? && unread(slide_id).none? if attempt.nil?
 
           prompt = lesson.slide(slide_id).prompt
-          answers.fetch([slide_id, attempt], NONE).to_h.each_value.all? do |each|
-            each.readable? && prompt.blank_answer?(each.value)
-          end
+          given_in(slide_id, attempt).to_h.values.all? { |each| each.readable? && prompt.blank_answer?(each.value) }
         end
 
         # Of what came to a question in all attempts, that of those which count.

@@ -29,7 +29,8 @@ module Roost
             Round.new(stage: stage, section_id: section.id, title: section.name, asked: asked,
                       style: play ? play.played : usual, number: play&.number || 1, teams: moment.teams.length,
                       played: moment.state.plays.fetch(section.id, []).length, answering: play&.answering || rules["answering"],
-                      talk: play&.talk || rules["talk"], named: moment.options.names_shown).freeze
+                      talk: play&.talk || rules["talk"], named: moment.options.names_shown,
+                      one_touch: moment.options.one_touch && !(play&.played || usual).certainty?).freeze
           end
           private_class_method :round_of
 
