@@ -103,8 +103,8 @@ RSpec.describe "A game round" do
     let(:lesson) do
       texts = ["Because the insects that they eat are gone by then", "Because the nights are getting too long for them",
                "Because the marsh is too loud in autumn for them", "Because the reeds are cut and the nests are wet"]
-      asked = slide("q0", heading: "Why do swallows leave the marsh before the first frost?", prompt: game_choice(id: "p0", texts: texts),
-                          pictures: [kept_picture])
+      asked = slide("q0", heading: "Why do swallows leave the marsh before the first frost?", pictures: [kept_picture],
+                          prompt: game_choice(id: "p0", texts: texts))
       Roost::Core::Lesson.new(title: "Birds", slides: [asked], sections: [section("r", "game", %w[q0])])
     end
     let(:account) { teacher }

@@ -133,7 +133,8 @@ RSpec.describe "Pages" do
       expect(started.options.to_h).to eq(opens_itself: true, may_change: false, code_throughout: false, names_shown: false,
                                          results_itself: false, questions_mixed: false, parts_mixed: false, own_copy: false,
                                          speed_share: "0", entry: "free", extra: "", teams: "",
-                                         team_count: "4", names_alone: false, released: false, rules_version: 2)
+                                         team_count: "4", names_alone: false, released: false, rules_version: 2, one_touch: false,
+                                         sounds: "off")
       expect([started.title, started.class_name]).to eq(["Birds on the move", "7K"])
     end
 

@@ -5,6 +5,7 @@ import "./pictures.js";
 import "./news.js";
 import "./away.js";
 import "./enlarge.js";
+import "../shared/sounds.js";
 import "../shared/print.js";
 import "../shared/pass-on.js";
 import "../shared/elements/ink-sheet.js";

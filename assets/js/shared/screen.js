@@ -4,4 +4,5 @@ import "./line.js";
 import "./elements/sun-timer.js";
 import "./elements/tex-formula.js";
 import "./fit.js";
+import "./sounds.js";
 import "./pen.js";

@@ -11,7 +11,7 @@ module Roost
       SOURCE = File.join(Settings::ROOT, "demo/term.yml")
       LASTING = 47 * 60 # seconds
       OPTIONS = { "opens_itself" => "1", "may_change" => "1", "code_throughout" => "1", "names_shown" => "1",
-                  "own_copy" => "1", "speed_share" => "0.25" }.freeze
+                  "own_copy" => "1", "one_touch" => "1", "speed_share" => "0.25" }.freeze
       # Slides that go by while somebody is late.
       MISSED = 3
 
@@ -41,9 +41,10 @@ module Roost
         command(row, "begin")
         lesson = Store::Sessions.new.lesson_of(row)
         lesson.stops.reject { |each| lesson.section_of(each.id)&.quiz? }.each_with_index do |stop, place|
-          command(row, "next") if place.positive?
+          command(row, "next") unless Store::Sessions.new.find(row.id).state.slide_id == stop.id
           quiz = lesson.quiz(stop.id)
           quiz ? work(row, lesson.slides_of(quiz), place, seats, source) : answer(row, stop, place, seats, source)
+          rounds(row, lesson, stop, seats, source)
         end
         command(row, "end")
         date(row, lesson, seats, source)
@@ -79,7 +80,28 @@ module Roost
       # @param minutes [Integer, nil]
       def came_late(seat_id, minutes) = minutes && Store::Seats.new.came_late(seat_id, minutes * 60)
 
-      def command(row, name) = Operations::CommandSession.new.call(account_id, row.id, name)
+      def command(row, name, **arguments)
+        Operations::CommandSession.new.call(account_id, row.id, name, arguments.transform_keys(&:to_s))
+      end
+
+      # A game round is played in the first of its styles where it begins, and again in each of the others where it ends.
+      def rounds(row, lesson, stop, seats, source)
+        section = lesson.round_at(stop.id)
+        first, *others = source["styles"]
+        return unless section && first
+
+        command(row, "play", section: section.id, style: first) if stop.id == section.id
+        others.each_with_index { |style, at| again(row, section, style, at + 2, seats, source) } if stop.id == section.end_id
+      end
+
+      def again(row, section, style, attempt, seats, source)
+        lesson = Store::Sessions.new.lesson_of(row)
+        command(row, "play", section: section.id, style: style)
+        lesson.slides_of(section).each do |slide|
+          answer(row, slide, MISSED, seats, source.merge("seed" => source["seed"] + attempt), attempt: attempt)
+          command(row, "next")
+        end
+      end
 
       # At their own speed; one in seven does not hand in.
       def work(row, slides, place, seats, source)
@@ -92,20 +114,21 @@ module Roost
         end
       end
 
-      def answer(row, slide, place, seats, source)
+      def answer(row, slide, place, seats, source, attempt: 1)
         return unless slide.prompt && (!source["keypads"] || slide.prompt.keypad_takes)
 
         answers = Store::Answers.new
         deliveries = Store::Deliveries.new
         here = seats.reject { |student, _number, _seat| source["late"].key?(student.name) && place < MISSED }
-        deliveries.note(row.id, slide.id, here.map(&:last))
+        deliveries.note(row.id, slide.id, here.map(&:last), attempt: attempt)
         here.each do |student, number, seat_id|
           plan = Core::Practice::Plan.of(student, number, slide.prompt, seed: source["seed"])
           next if plan.skips
 
-          answers.save(session_id: row.id, seat_id: seat_id, slide_id: slide.id, value: plan.value, save_no: 1,
-                       final: (number + place) % 9 != 0, keyed: slide.prompt.keyed?, save_id: SecureRandom.uuid)
-          deliveries.backdate(seat_id, slide.id, plan.seconds)
+          answers.save(session_id: row.id, seat_id: seat_id, slide_id: slide.id, value: plan.value, save_no: 1, attempt: attempt,
+                       final: (number + place) % 9 != 0, keyed: slide.prompt.keyed?, save_id: SecureRandom.uuid,
+                       sure: (number % 3) + 1)
+          deliveries.backdate(seat_id, slide.id, plan.seconds, attempt: attempt)
         end
       end
     end

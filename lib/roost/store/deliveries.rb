@@ -53,9 +53,10 @@ module Roost
       end
 
       # Puts one back in time, for demo data: it was sent so many seconds before its answer came.
-      def backdate(seat_id, slide_id, seconds)
-        came = database[:answers].where(seat_id: seat_id, slide_id: slide_id).select(:received_at)
-        database[:deliveries].where(seat_id: seat_id, slide_id: slide_id)
+      def backdate(seat_id, slide_id, seconds, attempt: 1)
+        which = { seat_id: seat_id, slide_id: slide_id, attempt: attempt }
+        came = database[:answers].where(which).select(:received_at)
+        database[:deliveries].where(which)
                              .update(sent_at: Sequel.lit("? - make_interval(secs => ?)", came, seconds))
       end
 

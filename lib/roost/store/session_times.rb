@@ -8,9 +8,17 @@ module Roost
       ANSWERS = <<~SQL
         UPDATE answers SET received_at = to_timestamp(:from) + :read * interval '1 second' + (received_at - sent_at)
         FROM deliveries WHERE deliveries.seat_id = answers.seat_id AND deliveries.slide_id = answers.slide_id
+          AND deliveries.attempt = answers.attempt
           AND answers.session_id = :session_id AND answers.slide_id = :slide_id
       SQL
-      private_constant :ANSWERS
+      # A round began with its first question.
+      PLAYS = <<~SQL
+        UPDATE round_plays SET began_at = COALESCE((
+          SELECT min(opened_at) FROM openings WHERE openings.session_id = round_plays.session_id AND play = number
+                                              AND slide_id = ANY(slide_ids)), began_at)
+        WHERE session_id = ?
+      SQL
+      private_constant :ANSWERS, :PLAYS
 
       # @param by [Integer] seconds between its end and now
       # @param lasting [Integer] seconds between its beginning and its end
@@ -22,6 +30,7 @@ module Roost
         database[:sessions].where(id: session_id).update(created_at: time(start), ended_at: time(start + lasting))
         database[:seats].where(session_id: session_id).update(joined_at: time(start), seen_at: nil)
         slots.each { |slide_id, (from, to)| slide(session_id, slide_id, at.call(from), at.call(to)) }
+        database[PLAYS, session_id].update
         database[:session_events].where(session_id: session_id, slide_id: nil).update(at: time(start))
         database[:session_events].where(session_id: session_id, command: "end").update(at: time(start + lasting))
         state = Sequel.lit("state || jsonb_build_object('begun_at', ?::float8)", start)

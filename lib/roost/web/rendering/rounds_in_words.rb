@@ -17,6 +17,27 @@ module Roost
         "#{count(more.abs, "point")} #{more.positive? ? "more" : "fewer"} than #{than}"
       end
 
+      # What is to be heard of a round, once each time that it is another.
+      # @param view [Core::Session::Views::Screen, Core::Session::Views::Seat]
+      # @param surface [Symbol] :screen or :seat
+      # @return [String, nil] HTML
+      def cue(view, surface)
+        round = view.round
+        return nil unless round && (surface == :screen ? %w[screen devices] : %w[devices]).include?(round.sounds)
+
+        heard = heard(view)
+        id = [round.number, view.slide.id, view.attempt, heard, (view.ending&.step if surface == :screen)].join(" ")
+        %(<span hidden id="cue" data-cue="#{id}" data-sound="#{heard}"></span>)
+      end
+
+      # @return [String] which of the sounds (assets/js/shared/sounds.js)
+      def heard(view)
+        return view.ending&.over? ? "over" : "step" if view.round.stage == :end
+        return "open" if view.open
+
+        view.opened ? "close" : "begin"
+      end
+
       # Whether the class is at the beginning or the end of a round, and at none of its slides.
       def between_questions?(view) = !view.round.nil? && view.round.stage != :question
 

@@ -65,7 +65,8 @@ module Roost
           %(<text class="speed-words" x="#{x(at)}" y="#{GROUND + 18}" text-anchor="middle">#{words}</text>)
         end
         %(<line class="speed-axis" x1="#{LEFT}" x2="#{WIDE - 14}" y1="#{GROUND}" y2="#{GROUND}"/>#{times.join}) +
-          %(<text class="speed-words" x="0" y="#{y(@points) + 5}">#{@points}</text><text class="speed-words" x="0" y="#{GROUND}">0</text>)
+          %(<text class="speed-words" x="0" y="#{y(@points) + 5}">#{@points}</text>) +
+          %(<text class="speed-words" x="0" y="#{GROUND}">0</text>)
       end
 
       def line

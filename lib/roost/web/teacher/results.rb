@@ -33,6 +33,8 @@ module Roost
         page("results/print", title: row.title, row: row, results: results(row))
       end
 
+      get("/:id/rounds") { |id| show(id, "results/rounds", "Rounds") }
+
       get("/:id/questions") { |id| show(id, "results/questions", "Questions") }
 
       # Correcting a question: a page of its own, or the inside of a dialog at the Desk.

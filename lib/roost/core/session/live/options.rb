@@ -13,6 +13,7 @@ module Roost
       # questions_mixed::  questions come in another order in their round or quiz
       # parts_mixed::      each seat gets the parts of a question in another order
       # results_itself::   when a question's time is up, its results are put up
+      # sounds::           where rounds are heard: one of SOUNDS
       # one_touch::        in a game round a touch on a single choice hands it in, as long as it may be changed
       # own_copy::         students may look at what they gave afterwards, with what was right
       # entry::            by what students come in: one of ENTRIES
@@ -23,7 +24,7 @@ module Roost
       # rules_version::    of Rules, those in force when it was started
       Options = Struct.new(:opens_itself, :may_change, :code_throughout, :names_shown, :results_itself, :questions_mixed,
                            :parts_mixed, :own_copy, :speed_share, :entry, :extra, :teams, :team_count, :names_alone,
-                           :released, :rules_version, :one_touch,
+                           :released, :rules_version, :one_touch, :sounds,
                            keyword_init: true) do
         # Those that are ticked.
         self::TICKED = %i[opens_itself may_change code_throughout names_shown results_itself questions_mixed
@@ -35,10 +36,12 @@ module Roost
         self::EXTRA_LIMIT = 40
         self::SPEED_SHARES = { "0" => "Speed does not count", "0.25" => "Speed counts a quarter",
                                "0.5" => "Speed counts half" }.freeze
+        self::SOUNDS = { "off" => "No sounds", "screen" => "On the class screen",
+                         "devices" => "On the class screen and on devices" }.freeze
         self::DEFAULTS = { opens_itself: true, may_change: true, code_throughout: true, names_shown: true,
                            results_itself: false, questions_mixed: false, parts_mixed: false, own_copy: true, speed_share: "0.25",
                            entry: "free", extra: "", teams: "", team_count: "4", names_alone: false, released: false,
-                           rules_version: Rules::CURRENT.version, one_touch: true }.freeze
+                           rules_version: Rules::CURRENT.version, one_touch: true, sounds: "off" }.freeze
 
         # Sessions of before students had copies give none, and those of before rules had versions keep the first.
         def self.from_document(document)
@@ -58,9 +61,10 @@ module Roost
           teams = Team::WAYS.key?(form["teams"]) ? form["teams"] : self::DEFAULTS[:teams]
           count = Integer(form["team_count"].to_s, 10, exception: false)
           count = Team::COUNTS.cover?(count) ? count.to_s : self::DEFAULTS[:team_count]
+          sounds = form["sounds"] if self::SOUNDS.key?(form["sounds"])
           ticked = self::TICKED.to_h { |name| [name, form[name.to_s] == "1"] }
           new(**ticked, speed_share: share, entry: entry, extra: extra, teams: teams, team_count: count, released: false,
-                        rules_version: Rules::CURRENT.version).freeze
+                        sounds: sounds || self::DEFAULTS[:sounds], rules_version: Rules::CURRENT.version).freeze
         end
 
         def speed = Rational(speed_share)

@@ -39,11 +39,11 @@ module Roost
         #
         # stage:: :beginning, :question or :end; section_id, title:: of the round; asked:: how many questions it has
         # style:: Game::Style in which it is played, or will be; number:: which time it is, from 1; played:: how often it has been
-        # one_touch:: whether a touch hands a single choice in
+        # one_touch:: whether a touch hands a single choice in; sounds:: see Options
         # answering, talk:: see Play; teams:: how many teams play, 0 where everybody does for themselves
         # named:: whether names may stand on the class screen
         Round = Struct.new(:stage, :section_id, :title, :asked, :style, :number, :played, :answering, :talk, :teams, :named,
-                           :one_touch, keyword_init: true)
+                           :one_touch, :sounds, keyword_init: true)
 
         # What is told of a round's end so far.
         #

@@ -126,7 +126,7 @@ module Roost
         # Where the teacher enters what a team says at the board, the order of her touches is nobody's speed.
         # @return [Numeric, nil]
         def used(answer, shown_at)
-          return nil unless answer && timing
+          return nil unless answer && @style.timed? && timing
           return 0 if answer.entered
 
           seconds(answer.received_at, shown_at)&.then { |taken| taken / @factor }

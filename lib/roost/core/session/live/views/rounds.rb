@@ -30,6 +30,7 @@ module Roost
                       style: play ? play.played : usual, number: play&.number || 1, teams: moment.teams.length,
                       played: moment.state.plays.fetch(section.id, []).length, answering: play&.answering || rules["answering"],
                       talk: play&.talk || rules["talk"], named: moment.options.names_shown,
+                      sounds: moment.options.sounds,
                       one_touch: moment.options.one_touch && !(play&.played || usual).certainty?).freeze
           end
           private_class_method :round_of
