@@ -24,6 +24,7 @@ require_relative "load"
 require_relative "looking_back"
 require_relative "native"
 require_relative "preparing"
+require_relative "rounds"
 require_relative "server"
 require_relative "sittings"
 
@@ -34,11 +35,11 @@ module Bench
     SPREAD = 10.0
     SLIDES = 12
     PARTS_OF_THEIR_OWN = [FanOut, Answers, ColdStart, Desk, Classes, Commands, Ink, Joining, Crowd, Sittings, Preparing, Kinds,
-                          LookingBack, Hostile].freeze
+                          LookingBack, Hostile, Rounds].freeze
     GOALS = { tally_ms_p95: "at most 300", seat_first_load_kb: "at most 100" }
             .merge(*PARTS_OF_THEIR_OWN.map { |part| part::GOALS }).freeze
     PARTS = %w[seat fan_out answers cold_start desk commands classes ink joining
-               crowd sittings preparing kinds looking_back hostile].freeze
+               crowd sittings preparing kinds looking_back hostile rounds].freeze
     # @param parts [Array<String>] of PARTS
     def initialize(parts)
       @parts = parts
@@ -90,6 +91,7 @@ module Bench
     def preparing = Preparing.new(@account, @server).call
     def kinds = Kinds.new(@account, @server).call
     def looking_back = LookingBack.new(@account, @server) { new_session(LookingBack::CLASS) }.call
+    def rounds = Rounds.new(@account, @server).call
     def hostile = Hostile.new(@account, @server).call
 
     def database = Roost::Store::Database.connection

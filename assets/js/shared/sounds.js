@@ -10,11 +10,14 @@ const SOUNDS = {
   over: [[330, 440, 554], 0.16],
 };
 const LOUD = 0.12;
+// Older phones have it under its first name; one that has neither stays silent.
+const { AudioContext: Context = window.webkitAudioContext } = window;
 let context = null;
 let last = null;
 
 function play([notes, seconds]) {
-  context ??= new AudioContext();
+  if (!Context) return;
+  context ??= new Context();
   if (context.state !== "running") return;
   notes.forEach((hertz, place) => {
     const tone = context.createOscillator();
@@ -44,7 +47,7 @@ function look() {
 // Browsers let a page be heard once somebody has touched it.
 for (const event of ["pointerdown", "keydown"]) {
   addEventListener(event, () => {
-    if (document.querySelector("[data-cue]")) (context ??= new AudioContext()).resume();
+    if (Context && document.querySelector("[data-cue]")) (context ??= new Context()).resume();
   });
 }
 document.addEventListener("htmx:after:swap", look);
