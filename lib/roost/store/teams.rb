@@ -8,7 +8,8 @@ module Roost
       SMALLEST = <<~SQL
         (SELECT teams.id FROM teams
          LEFT JOIN seats ON seats.team_id = teams.id AND seats.removed_at IS NULL
-         WHERE teams.session_id = :session_id GROUP BY teams.id ORDER BY count(seats.id), array_position(:team_order::bigint[], teams.id), teams.id LIMIT 1)
+         WHERE teams.session_id = :session_id GROUP BY teams.id
+         ORDER BY count(seats.id), array_position(:team_order::bigint[], teams.id), teams.id LIMIT 1)
       SQL
 
       # @param teams [Array<Array(String, Integer)>] names and marks
