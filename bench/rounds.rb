@@ -61,7 +61,7 @@ module Bench
       Roost::Store::Answers.new.save_all(saves)
     end
 
-    # What the last question costs, where those before it have been worked out: so it is in a round.
+    # CPU time of what the last question costs, where those before it have been worked out: so it is in a round.
     def worked_out
       row, people = begun(SEATS, questions: QUESTIONS, teams: TEAMS)
       cache = Roost::Live::SessionCache.new(row.id)

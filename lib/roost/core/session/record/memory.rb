@@ -22,6 +22,7 @@ module Roost
         def initialize(tallies: {})
           @tallies = tallies
           @worths = {}.compare_by_identity
+          @plays = {}
           forget
         end
 
@@ -29,6 +30,7 @@ module Roost
         # @param record [Record] that is looked at from now on
         def look_at(record)
           forget unless same_people?(record)
+          forget_plays(record)
           @worths = {}.compare_by_identity unless record.lesson.equal?(@lesson)
           @seats = record.seats
           @lesson = record.lesson
@@ -69,7 +71,7 @@ module Roost
         # What the block finds of one question in one play of its round, as long as nothing about it is another.
         # @param opening [Opening] of that play
         def of_play(record, slide_id, attempt, opening)
-          return yield unless record.equal?(@present) || same_people?(record)
+          return yield unless record.equal?(@present)
 
           depends = [record.answers[[slide_id, attempt]], record.hand, record.set_aside?(slide_id), opening]
           known, found = @plays[[slide_id, attempt]]
@@ -81,11 +83,19 @@ module Roost
 
         private
 
+        # Points stand as long as the same seats with the same time and team play the same lesson, though they were read again.
+        def forget_plays(record)
+          return if same_people?(record)
+
+          playing = record.seats.map { |seat| [seat.id, seat.factor, seat.team_id] }
+          @plays = {} unless playing == @playing && record.lesson.equal?(@lesson)
+          @playing = playing
+        end
+
         def same_people?(record) = record.seats.equal?(@seats) && record.lesson.equal?(@lesson)
 
         def forget
           @found = {}
-          @plays = {}
           @views = {}
         end
       end
