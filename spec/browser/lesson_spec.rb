@@ -54,7 +54,7 @@ RSpec.describe "A whole lesson in four windows" do
 
     # A game question: seconds in figures everywhere, more time, end now, key, standings.
     desk.click_button "Next slide →"
-    desk.click_button "Start the round"
+    desk.click_button "Start the round →"
     [screen, ada, bo, desk].each { |each| expect(each).to have_css(".timer-figure", text: /0:1\d|0:20/) }
     desk.click_button "+ 15 s"
     expect(ada).to have_css(".timer-figure", text: /0:[23]\d/)

@@ -44,7 +44,7 @@ RSpec.describe "A game round" do
     [[:screen, screen], [:desk, desk], [:phone, ada]].each { |name, window| shot("beginning-#{name}", window) }
     expect_accessible(desk)
     desk.choose "Steady"
-    desk.click_button "Start the round"
+    desk.click_button "Start the round →"
     expect(screen).to have_css("h1", text: "Why do swallows leave?")
     expect(screen).to have_no_css("sun-timer") # no clock
     ada.find("label", text: "Insects are gone").click

@@ -14,7 +14,7 @@ RSpec.describe Roost::Core::Session::Acceptance do
   def opening(times)
     opened = one_of(*times)
     { opened_at: opened, clock_at: one_of(nil, opened, opened + 2),
-      deadline: one_of(nil, opened + 10, opened + 40, opened + 5000),
+      deadline: one_of(nil, opened + 10.3, opened + 40, opened + 5000), # off the edge of a slow line, with any extra time
       closed_at: one_of(nil, nil, opened + 5, opened + 38, opened + 4993),
       told_at: one_of(nil, nil, nil, opened + 6, opened + 41) }
   end
@@ -49,7 +49,8 @@ RSpec.describe Roost::Core::Session::Acceptance do
                writer: one_of(nil, *writers) }
     save = { final: one_of(true, false), readable: one_of(true, true, false), keyed: one_of(true, false),
              changeable: one_of(true, false), save_no: one_of(1, 2, 4), save_id: ids[3], writer: one_of(nil, *writers),
-             over: one_of([], [ids[2]], [ids[1]]), in_time_only: one_of(true, false, false), by_line: one_of(true, false, false) }
+             over: one_of([], [ids[2]], [ids[1]]), in_time_only: one_of(true, false, false), by_line: one_of(true, false, false),
+             entered: one_of(true, *([false] * 5)) }
     save[:in_time_only] = false if save[:by_line]
     { ended: one_of(nil, nil, nil, *times), alone: one_of(true, false, false), sender: sender(times),
       gone: one_of(*([nil] * 18), :seat, :session), attempts: attempts,

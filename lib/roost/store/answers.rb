@@ -82,10 +82,10 @@ module Roost
               save_id = excluded.save_id, writer = excluded.writer, over = excluded.over, received_at = excluded.received_at,
               sure = excluded.sure, entered = excluded.entered,
               seq = nextval('answers_seq')
-          WHERE excluded.save_no > answers.save_no AND (excluded.typed IS NULL OR NOT answers.final)
+          WHERE excluded.save_no > answers.save_no AND (excluded.entered OR (excluded.typed IS NULL OR NOT answers.final)
             AND (COALESCE(answers.writer = excluded.writer, true) OR answers.save_id = ANY(excluded.over))
             AND CASE WHEN excluded.late THEN NOT answers.final AND (answers.late OR NOT excluded.keyed)
-                     ELSE answers.late OR NOT answers.final OR excluded.changeable END
+                     ELSE answers.late OR NOT answers.final OR excluded.changeable END)
         RETURNING seat_id, slide_id, attempt, final, late
       SQL
 

@@ -4,6 +4,9 @@ module Roost
   module Store
     # Puts together where a session stands, as the live views see it.
     class Moments < Repository
+      NONE = {}.freeze
+      private_constant :NONE
+
       # @param row [Sessions::Row]
       # @param stopped [Array<String>, nil] names, where the caller has them at hand already
       # @param sittings [Hash{Integer=>Core::Session::Sitting}, nil] by seat, likewise
@@ -23,10 +26,7 @@ module Roost
       # they gave is up.
       # @return [Core::Session::Moment]
       def at_seat(row, seat_id)
-        if row.state.showing.any? || row.state.facts.play_of(row.state.slide_id)&.as_one?
-          return of(row, roll: [], stopped: [],
-sittings: {})
-        end
+        return of(row, roll: [], stopped: [], sittings: {}) if row.state.showing.any? || as_one?(row)
 
         of(row, stopped: [], sittings: {}, **Records.new(database).parts_at_seat(row, seat_id))
       end
@@ -37,10 +37,11 @@ sittings: {})
 
       private
 
+      # Whether the present question is answered by teams, so that what others set is this seat's answer, too.
+      def as_one?(row) = row.state.facts.play_of(row.state.slide_id)&.as_one? || false
+
       # Marks by hand are for looking back, but for those of teams at the board, which are how their answers are entered.
       def hand(row) = row.options.teams == "board" ? HandMarks.new(database).of(row.id) : NONE
-      NONE = {}.freeze
-      private_constant :NONE
 
       def at_work(row)
         return {} unless in_quiz?(row)

@@ -36,16 +36,16 @@ module Roost
           Step.note(steps, :rank, ahead + 1, ahead: ahead, of: points.length, points: own, alike: points.count(own) - 1)
         end
 
+        # As .rank has it, for all at once.
+        # @return [Hash{Integer=>Integer}] id to rank from 1
+        def self.ranks(names, points)
+          first = {}
+          names.keys.map { |id| points.fetch(id, 0) }.sort.reverse.each_with_index { |each, at| first[each] ||= at + 1 }
+          names.to_h { |id, _| [id, first.fetch(points.fetch(id, 0))] }
+        end
+
         class << self
           private
-
-          # As .rank has it, for all at once.
-          # @return [Hash{Integer=>Integer}] id to rank from 1
-          def ranks(names, points)
-            first = {}
-            names.keys.map { |id| points.fetch(id, 0) }.sort.reverse.each_with_index { |each, at| first[each] ||= at + 1 }
-            names.to_h { |id, _| [id, first.fetch(points.fetch(id, 0))] }
-          end
 
           # @return [Hash{Integer=>Integer}] points to those of the rank before; the best to themselves
           def above(names, points)

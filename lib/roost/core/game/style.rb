@@ -4,20 +4,28 @@ module Roost
   module Core
     module Game
       # What an answer earns besides its mark, and how a round is played for it (rules.md, styles of round). A style is a
-      # subclass in core/game/styles/NAME.rb; nothing else knows which there are. All have the same methods in the same order.
+      # subclass in core/game/styles/NAME.rb, found by looking: it says its place among the others, its label, which of the
+      # settings of a round it has a use for, and its sentence for a twelve-year-old; and of what stands here, what is otherwise.
       class Style
         # Shares of the points that speed may decide.
         SPEEDS = (0r..1/2r)
         GOALS = (0.05r..1r)
         USUAL_GOAL = 7/10r
+        USUAL = "points"
 
         class << self
           # @return [Array<Class>] all of them, in the order in which they are offered
           def all = @all ||= Styles.constants.map { |name| Styles.const_get(name) }.sort_by(&:place).freeze
 
           # @param name [String, nil] as a lesson or a session has it
-          # @return [Class] points, where there is no such style
-          def named(name) = all.find { |style| style.name_of == name } || Styles::Points
+          # @return [Class] the usual one, where there is no such style
+          def named(name) = all.find { |style| style.name_of == name } || named(USUAL)
+
+          # Whether there is a style of that name.
+          def known?(name) = all.any? { |style| style.name_of == name }
+
+          # Of the settings of a round, :speed and :goal, those that this style has a use for.
+          def settings = []
 
           # The style of that name.
           # @param speed [Numeric] share of the points that speed decides
@@ -54,8 +62,9 @@ module Roost
         # Whether students say with their answer how sure they are.
         def certainty? = false
 
-        # The most that a question of so many points can earn.
-        def most(points) = points
+        # What an answer would earn, right and wrong, of a student who is that sure.
+        # @return [Array(Integer, Integer), nil] nil where that isn't asked
+        def at_stake(_points, _sure) = nil
 
         # @param points [Integer] of the question, for a full mark
         # @param mark [Rational] 0 to 1

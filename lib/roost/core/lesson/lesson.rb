@@ -15,6 +15,9 @@ module Roost
       #            stands for the quiz as a whole, under the section's id
       attr_reader :title, :slides, :class_slides, :sections, :details, :stops
 
+      # @return [Array<Section>] game rounds with something to be played for
+      attr_reader :rounds
+
       def self.from_document(document)
         current = LessonUpgrade.call(document)
         new(title: current.fetch("title"), details: Details.from_document(current["details"]),
@@ -37,6 +40,7 @@ module Roost
         @details = details
         @places = slides.each_with_index.to_h { |slide, place| [slide.id, place] }.freeze
         @sections = Sections.new(sections, slides.map(&:id))
+        @rounds = sections_played.freeze
         @stops = with_cards.freeze
         @cards = @stops.reject { |each| @places.key?(each.id) }.to_h { |each| [each.id, each] }.freeze
         freeze
@@ -95,12 +99,12 @@ module Roost
 
       # @return [Section, nil] the game round that a slide is in, or that begins or ends at this stop
       def round_at(id)
-        section = section_of(id) || sections.find { |each| [each.id, each.end_id].include?(id) }
-        section if section&.game? && playable?(section)
+        section = section_of(id)
+        section ? round_named(section.id) : rounds.find { |each| [each.id, each.end_id].include?(id) }
       end
 
       # @return [Section, nil] the game round of that id
-      def round_named(id) = sections.find { |section| section.id == id && section.game? && playable?(section) }
+      def round_named(id) = rounds.find { |section| section.id == id }
 
       # The questions played for points in the round that a slide is in.
       def round(slide_id) = questions_of(round_at(slide_id))
@@ -136,9 +140,11 @@ module Roost
       def renamed(title) = with(title: title)
 
       # @param added [Array<Slide>] come after the slide with this id and into its section;
-      #   at the end, and into none, when there is no such slide; after a quiz, and into none, when it is that of its card
+      #   at the end, and into none, when there is no such slide; after a quiz or a round, and into none, when it is that of its
+      #   card or of a round's end
       def with_slides_after(id, added)
-        before = quiz(id)&.slide_ids&.last || id
+        whole = quiz(id) || (round_at(id) unless place(id))
+        before = whole ? whole.slide_ids.last : id
         at = before && place(before) ? place(before) + 1 : slides.length
         with(slides: slides.dup.insert(at, *added), sections: sections.joining(id, added.map(&:id)))
       end
@@ -222,18 +228,16 @@ module Roost
 
       private
 
+      def sections_played = @sections.select { |section| section.game? && questions_of(section).any? }
+
       def with_cards
         class_slides.chunk_while { |one, other| section_of(one.id) == section_of(other.id) }.flat_map do |run|
           section = section_of(run.first.id)
-          if section&.quiz? then [section.card(run), *run]
-          elsif section&.game? && run.any? { |slide| slide.prompt&.keyed? } then [section.card(run), *run, section.last_card]
-          else run
-          end
+          next run unless section&.quiz? || rounds.include?(section)
+
+          section.quiz? ? [section.card(run), *run] : [section.card(run), *run, section.last_card]
         end
       end
-
-      # Whether there is a question to be played for points.
-      def playable?(section) = section.slide_ids.any? { |id| (slide = slide(id)) && slide.for_class && slide.prompt&.keyed? }
 
       # The lesson with slides in this order, of which some have come to a new place.
       def placed(order, ids)

@@ -41,15 +41,15 @@ module Roost
       end
 
       # @param form [Hash{String=>String}] "style", "speed" ("" for as the session says), "goal" (percent), "answering" and "talk"
-      # @return [Hash] rules of a game round, as of #round_rules; what is not understood is as usual
-      def self.read_round(form)
-        style = form["style"] if Game::Style.all.map(&:name_of).include?(form["style"])
-        speed = form["speed"] if Session::Options::SPEED_SHARES.key?(form["speed"])
-        goal = Integer(form["goal"].to_s, 10, exception: false)
-        talk = Integer(form["talk"].to_s, 10, exception: false)
-        { "style" => style || "points", "speed" => speed&.to_f, "goal" => (goal || 70).clamp(5, 100) / 100.0,
-          "answering" => Session::Play::WAYS.key?(form["answering"]) ? form["answering"] : "alone",
-          "talk" => (talk || Session::Play::USUAL_TALK).clamp(Session::Play::TALKS.min, Session::Play::TALKS.max) }.freeze
+      # @param usual [Hash] as of #round_rules: what stands where nothing is said, or nothing that is understood
+      # @return [Hash] rules of a game round, as of #round_rules
+      def self.read_round(form, usual)
+        goal, talk = form.values_at("goal", "talk").map { |text| Integer(text.to_s, 10, exception: false) }
+        chosen = { "style" => (form["style"] if Game::Style.known?(form["style"])),
+                   "answering" => (form["answering"] if Session::Play::WAYS.key?(form["answering"])),
+                   "goal" => goal && (goal.clamp(5, 100) / 100.0), "talk" => talk && Session::Play.talk(talk) }
+        speed = Session::Options::SPEED_SHARES.key?(form["speed"]) ? form["speed"].to_f : nil
+        { **usual, **chosen.compact, **(form.key?("speed") ? { "speed" => speed } : {}) }.freeze
       end
 
       def with(**changes) = self.class.new(**to_h, **changes).freeze
@@ -63,12 +63,12 @@ module Roost
       def quiz? = way == "quiz"
 
       # @return [Hash] rules of a quiz, all of Session::Sitting::RULES
-      def quiz_rules = Session::Sitting::RULES.merge(rules.to_h)
+      def quiz_rules = Session::Sitting::RULES.merge(rules.to_h.slice(*Session::Sitting::RULES.keys))
 
       # The rules of a game round: what is not said is left to the session.
       # @return [Hash] "style", "speed" (nil: as the session says), "goal", "answering" and "talk"
       def round_rules
-        { "style" => "points", "speed" => nil, "goal" => Game::Style::USUAL_GOAL.to_f, "answering" => "alone",
+        { "style" => Game::Style::USUAL, "speed" => nil, "goal" => Game::Style::USUAL_GOAL.to_f, "answering" => "alone",
           "talk" => Session::Play::USUAL_TALK }.merge(rules.to_h.slice("style", "speed", "goal", "answering", "talk"))
       end
 

@@ -16,6 +16,8 @@ module Roost
       SENT_AWAY = "Your teacher has removed you from this session. Ask, or wait a while."
       # Seconds for which a device whose seat was taken out stays out.
       STAYS_OUT = 600
+      TEAM_ORDERS = Core::LruCache.new(50)
+      private_constant :TEAM_ORDERS
       SAME_DEVICE = "This device has started already, as %s. Continue there, or ask your teacher."
 
       # @return [Core::Reading] of the open session a typed code stands for
@@ -76,9 +78,12 @@ module Roost
       def self.teams_in_order(row)
         return [] unless row.options.teams? && row.state.live?
 
-        moment = Store::Moments.new.of(row)
-        points = moment.round ? moment.round.team_totals : {}
-        moment.teams.sort_by { |team| [points.fetch(team.id, 0), team.name.downcase] }.map(&:id)
+        # A class that comes late comes together, and points change with a command only.
+        TEAM_ORDERS.fetch([row.id, row.version]) do
+          moment = Store::Moments.new.of(row)
+          points = moment.round ? moment.round.team_totals : {}
+          moment.teams.sort_by { |team| [points.fetch(team.id, 0), team.name.downcase] }.map(&:id)
+        end
       end
 
       private

@@ -38,7 +38,8 @@ module Roost
         slide = lesson.slide(message["slide"])
         return refused("That slide asks nothing. Reload the page.") unless slide&.prompt
 
-        fields, sure = SaveAnswer.apart(message["fields"])
+        fields, sure = SaveAnswer.certainty_apart(message["fields"])
+        message = message.merge("fields" => fields)
         reading = read(seat, lesson, slide, fields)
         typed = Core::Session::Typed.read(fields) unless reading.ok?
         return refused(reading.reason) unless reading.ok? || typed
@@ -51,7 +52,7 @@ module Roost
 
       # How sure a student is goes with the answer, and is no part of it.
       # @return [Array(Object, Integer)] the rest, and 1 to 3 or nil
-      def self.apart(fields)
+      def self.certainty_apart(fields)
         return [fields, nil] unless fields.is_a?(Hash) && fields.key?("certainty")
 
         sure = Integer(Array(fields["certainty"]).first.to_s, 10, exception: false)
@@ -110,8 +111,8 @@ module Roost
       def save(seat, slide, message, **given)
         given = { session_id: seat[:session_id], seat_id: seat[:id], slide_id: slide.id, attempt: message["attempt"] || 1,
                   keyed: slide.prompt.keyed?, may_change: @entered || slide.prompt.may_change, entered: @entered,
-                  save_no: message["save_no"],
-                  save_id: message["save_id"], writer: message["writer"], over: message["over"] || [], **given }
+                  save_no: message["save_no"], save_id: message["save_id"],
+                  writer: message["writer"], over: message["over"] || [], **given }
         saved = in_time(message, given)
         saved ? accepted(saved, message["save_no"]) : not_stored(seat, slide, message)
       end

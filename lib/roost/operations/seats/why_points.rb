@@ -13,8 +13,10 @@ module Roost
         opening = attempt && row && row.state.facts.opening(slide_id, attempt)
         return nil unless opening&.told_at && !row.deleted && Store::Sessions.new.lesson_of(row).game?(slide_id)
 
+        # Of the others only where what one of them set is this seat's answer, too.
+        whose = row.state.facts.play_at(slide_id, opening)&.as_one? ? nil : seat[:id]
         steps = []
-        Store::Records.new.for_students(row).outcome(slide_id, seat[:id], attempt: attempt, steps: steps)
+        Store::Records.new.for_students(row, seat_id: whose).outcome(slide_id, seat[:id], attempt: attempt, steps: steps)
         steps
       end
     end

@@ -4,7 +4,7 @@ module Roost
   module Operations
     # Teams that play at the board, without devices: each is a team with one seat, whose answers the teacher enters.
     class BoardTeams
-      MOST = Core::Session::Team::COUNTS
+      COUNTS = Core::Session::Team::COUNTS
       MANY = "Two to eight teams can play at the board: write one name per line."
       SAME = "Two teams have the same name. Give each its own."
       THERE = "This session has teams already."
@@ -46,7 +46,7 @@ module Roost
         return bad if bad
 
         names = names.map(&:value).reject(&:empty?)
-        return Core::Reading.refused(MANY) unless MOST.cover?(names.length)
+        return Core::Reading.refused(MANY) unless COUNTS.cover?(names.length)
 
         names.map(&:downcase).uniq.length == names.length ? Core::Reading.ok(names) : Core::Reading.refused(SAME)
       end

@@ -5,7 +5,7 @@ module Roost
     # What is told of game rounds, in words.
     module RoundsInWords
       # How sure one is, by what goes with the answer.
-      SURE = { 1 => "Not very", 2 => "Fairly", 3 => "Very sure" }.freeze
+      SURE = { 1 => "Not very sure", 2 => "Fairly sure", 3 => "Very sure" }.freeze
 
       # @param round [Core::Game::Comparison]
       # @return [String] how it stands against what came before
@@ -64,13 +64,19 @@ module Roost
       end
 
       # What an answer earns, right and wrong, of whoever is that sure.
+      # @param style [Core::Game::Style]
       # @return [Array(String, String)]
-      def at_stake(points, sure)
-        third = Rational(points, 3)
-        right, wrong = [Core::Game::Styles::Sure::RIGHT, Core::Game::Styles::Sure::WRONG].map do |times|
-          (third * times.fetch(sure)).round(half: :up)
-        end
+      def at_stake(style, points, sure)
+        right, wrong = style.at_stake(points, sure)
         ["right +#{right}", "wrong #{wrong.zero? ? "0" : "−#{wrong.abs}"}"]
+      end
+
+      # Of which styles a setting of a round is.
+      # @param setting [Symbol] of Core::Game::Style.settings
+      # @return [String] such as "only for: Points"
+      def only_for(setting)
+        labels = Core::Game::Style.all.select { |style| style.settings.include?(setting) }.map(&:label)
+        "only for: #{labels.join(", ")}"
       end
     end
   end

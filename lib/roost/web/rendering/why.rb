@@ -4,8 +4,6 @@ module Roost
   module Web
     # Steps by which a figure was worked out (Core::Step), in words.
     module Why
-      SURENESS = { 1 => "not very sure", 2 => "fairly sure", 3 => "very sure" }.freeze
-
       # Of each step its sentence, of what went in and what came out.
       WORDS = {
         by_key: ->(_, value) { "By the key the answer earns #{Why.mark(value)}." },
@@ -33,7 +31,8 @@ module Roost
             "#{Why.number(numbers[:limit])}) = #{Why.number(value)}."
         end,
         for_being_sure: lambda do |numbers, value|
-          "#{numbers[:points]} points ÷ 3 × #{Why.number(numbers[:times])}, for being #{SURENESS.fetch(numbers[:sure])} " \
+          sure = RoundsInWords::SURE.fetch(numbers[:sure]).downcase
+          "#{numbers[:points]} points ÷ 3 × #{Why.number(numbers[:times])}, for being #{sure} " \
             "with a mark of #{Why.number(numbers[:mark])} = #{Why.number(value)}."
         end,
         rounded: ->(_, value) { "Rounded, halves up: #{value}." },

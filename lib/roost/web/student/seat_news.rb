@@ -14,7 +14,8 @@ module Roost
         def of(view)
           return [] unless view.phase == "live"
 
-          [view.talk&.words, pair(view.pair), answering(view), *told(view), own_end(view.own_end), *put_up(view)].compact
+          [view.talk&.words, round(view.round), pair(view.pair), answering(view), *told(view), own_end(view.own_end),
+           *put_up(view)].compact
         end
 
         # What the page is called: where one is.
@@ -22,11 +23,16 @@ module Roost
           case view.phase
           when "lobby" then "Waiting for #{view.title}"
           when "ended" then "#{view.title} has ended"
-          else "Slide #{view.place + 1} of #{view.total}: #{view.slide.name}"
+          when "live"
+            return view.round.title if view.round && view.round.stage != :question
+
+            "Slide #{view.place + 1} of #{view.total}: #{view.slide.name}"
           end
         end
 
         private
+
+        def round(round) = round&.stage == :beginning ? "Game round: #{round.title}. #{round.style.sentence}" : nil
 
         def pair(pair) = pair && "You talk with #{pair.names.join(" and ")}: number #{pair.number}."
 

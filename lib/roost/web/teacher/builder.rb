@@ -148,7 +148,9 @@ module Roost
         def section_rules(section)
           case params["rules"]
           when "1" then Core::Section.read_rules(params).map { |rules| section.rules.to_h.merge(rules) }
-          when "round" then Core::Reading.ok(section.rules.to_h.merge(Core::Section.read_round(params)).freeze)
+          when "round"
+            rules = Core::Section.read_round(params, section.round_rules)
+            Core::Reading.ok(section.rules.to_h.merge(rules).freeze)
           else Core::Reading.ok(section.rules)
           end
         end

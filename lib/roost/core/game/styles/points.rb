@@ -8,8 +8,8 @@ module Roost
         class Points < Style
           def self.place = 1
           def self.label = "Points"
+          def self.settings = [:speed]
 
-          # What it is, for a twelve-year-old.
           def sentence
             return "Every right answer earns its points, however long you take." if speed.zero?
 

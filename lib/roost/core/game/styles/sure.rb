@@ -18,16 +18,14 @@ module Roost
 
           def certainty? = true
 
+          def at_stake(points, sure) = [1r, 0r].map { |mark| earned(points, mark, sure: sure) }
+
           # Whoever didn't say how sure they are has the least to lose.
           def earned(points, mark, sure: nil, steps: nil, **_about)
-            third = Rational(points, 3)
             level = sure || 1
-            times = if mark.zero?
-                      WRONG.fetch(level)
-                    else
-                      (mark == 1 ? RIGHT.fetch(level) : mark)
-                    end
-            earned = Step.note(steps, :for_being_sure, third * times, points: points, mark: mark, sure: level, times: times)
+            times = { 1r => RIGHT[level], 0r => WRONG[level] }.fetch(mark.to_r, mark)
+            earned = Step.note(steps, :for_being_sure, Rational(points, 3) * times, points: points, mark: mark, sure: level,
+                                                                                    times: times)
             Step.note(steps, :rounded, earned.round(half: :up), earned: earned)
           end
         end

@@ -8,6 +8,7 @@ module Roost
         class Together < Style
           def self.place = 4
           def self.label = "Together"
+          def self.settings = [:goal]
 
           def sentence
             "The whole class plays together. Every right answer adds to one total. Can you reach #{(goal * 100).round} %?"

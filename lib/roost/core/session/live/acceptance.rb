@@ -14,9 +14,10 @@ module Roost
         # at:: when, by the database clock; final:: it is handed in; readable:: it can be read as an answer
         # keyed:: something marks it; changeable:: what is handed in may be changed
         # save_no, save_id, writer, over:: see Operations::SaveAnswer
+        # entered:: by the teacher, for a team at the board: she may correct what she entered at any time
         # in_time_only:: to be stored only when it is in time; by_line:: it is late for the line's sake
         Save = Struct.new(:at, :final, :readable, :keyed, :changeable, :save_no, :save_id, :writer, :over, :in_time_only,
-                          :by_line, keyword_init: true)
+                          :by_line, :entered, keyword_init: true)
         # What is stored of that seat, slide and attempt.
         Stored = Struct.new(:final, :late, :save_no, :save_id, :writer, keyword_init: true)
         # Whose it is. joined_at:: epoch seconds; factor:: of their time
@@ -67,7 +68,10 @@ module Roost
 
           # @param settled [Boolean] whether it was told how one did, so that nothing changes that was handed in
           def replaces?(save, stored, in_time, settled:)
-            return false unless save.save_no > stored.save_no
+            save.save_no > stored.save_no && (save.entered || device_replaces?(save, stored, in_time, settled))
+          end
+
+          def device_replaces?(save, stored, in_time, settled)
             return false if stored.final && !save.readable
             return false unless same_window?(save, stored)
 

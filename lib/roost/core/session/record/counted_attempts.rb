@@ -14,12 +14,12 @@ module Roost
         def self.of(record) = new(record).all
 
         # Where the room was asked: of a round that was played several times the first, after which everybody had been told what
-        # is right; of that, the last time that it was asked. What nobody answered then counts as it was next.
+        # is right; of that, the last time that it was asked. What nobody answered or was told of then counts as it was next.
         # @param answers [Hash] of Record::Given
         # @return [Integer] number of the attempt
         def self.in_room(facts, answers, slide_id)
           plays = facts.openings.fetch(slide_id, []).group_by(&:play).values.map(&:last)
-          (plays.find { |each| answers.key?([slide_id, each.attempt]) } || plays.first)&.attempt || 1
+          (plays.find { |each| each.told_at || answers.key?([slide_id, each.attempt]) } || plays.first)&.attempt || 1
         end
 
         def initialize(record)

@@ -17,6 +17,9 @@ module Roost
         self::TALKS = (10..300)
         self::USUAL_TALK = 45
 
+        # @return [Integer] seconds, as many as teams may talk
+        def self.talk(seconds) = seconds.clamp(self::TALKS.min, self::TALKS.max)
+
         # @return [Game::Style] in which it is played
         def played = Game::Style.make(style, speed: speed, goal: goal)
 

@@ -169,10 +169,11 @@ module Roost
 
         # How a question is scored.
         # @param seat_id [Integer, nil] nil for one with the usual time
-        def scoring(slide_id, seat_id = nil, attempt: nil)
+        # @param style [Game::Style, nil] nil for the one it was played in
+        def scoring(slide_id, seat_id = nil, attempt: nil, style: nil)
           factor = (seat_id && seat(seat_id)&.factor) || 1r
-          ((@scorings[attempt] ||= {})[slide_id] ||= {})[factor] ||=
-            Scoring.new(lesson.slide(slide_id), style: style(slide_id, attempt), opening: opening(slide_id, attempt),
+          (((@scorings[style&.name] ||= {})[attempt] ||= {})[slide_id] ||= {})[factor] ||=
+            Scoring.new(lesson.slide(slide_id), style: style || style(slide_id, attempt), opening: opening(slide_id, attempt),
                                                 rules: rules, factor: factor, by_hand: by_hand?(slide_id),
                                                 set_aside: set_aside?(slide_id))
         end

@@ -9,13 +9,13 @@ module Roost
         # What is best of a student's round, for their own page. name:: :only (nobody else had it right), :fastest (of those
         # who had it right), :climb (ranks), :row (right one after the other), :points (of their best question), or :there
         # (questions answered); slide:: the question, where it is one; number:: how many, or seconds
-        Best = Struct.new(:name, :slide, :number).freeze
+        Best = Struct.new(:name, :slide, :number)
         # total, possible:: points of the whole class; goal:: points that it is to reach; share:: total of possible, 0 to 1
-        Together = Struct.new(:total, :possible, :goal, :share).freeze
+        Together = Struct.new(:total, :possible, :goal, :share)
         # Ranks after this one are told together.
         ONE_BY_ONE = 10
-        LEAST_CLIMB = 2
-        LEAST_ROW = 2
+        # Fewer ranks climbed, or questions right one after the other, are nothing to tell.
+        LEAST = 2
 
         # @return [Array<Slide>] questions that were played, in the order in which they were opened
         attr_reader :questions
@@ -42,17 +42,18 @@ module Roost
         # @return [Integer] which attempt at a question this play has
         def attempt(slide) = @openings.fetch(slide).attempt
 
-        # @return [Outcome] of a seat at a question of this play
-        def outcome(slide, seat_id) = @record.outcome(slide.id, seat_id, attempt: attempt(slide))
-
-        # @return [Hash{Integer=>Integer}] seat id to the points of one question
-        def points(slide)
-          once(:points, slide) do
+        # @param slide [Slide] of these questions
+        # @return [PlayedQuestion]
+        def question(slide)
+          once(:question, slide) do
             @record.memory.of_play(@record, slide.id, attempt(slide), @openings[slide]) do
-              @record.seats.to_h { |seat| [seat.id, outcome(slide, seat.id).points || 0] }
+              PlayedQuestion.of(@record, slide.id, attempt(slide))
             end
           end
         end
+
+        # @return [Hash{Integer=>Integer}] seat id to the points of one question
+        def points(slide) = question(slide).points
 
         # @param slides [Array<Slide>]
         # @return [Hash{Integer=>Integer}] seat id to points of them all
@@ -89,8 +90,7 @@ module Roost
 
         # @return [Array<Game::Standings::Row>] of teams
         def team_rows
-          names = @record.teams.to_h { |team| [team.id, team.name] }
-          once(:team_rows) { Game::Standings.rows(names, team_totals, (team_totals(earlier) if earlier.any?)) }
+          once(:team_rows) { Game::Standings.rows(team_names, team_totals, (team_totals(earlier) if earlier.any?)) }
         end
 
         # @return [Array<Game::Standings::Row>] of those who stand in an order
@@ -101,7 +101,7 @@ module Roost
         def together
           once(:together) do
             total = totals.values.sum
-            possible = questions.sum { |slide| style.most(slide.prompt.points) * reached(slide) }
+            possible = questions.sum { |slide| slide.prompt.points * question(slide).marks.length }
             share = possible.zero? ? 0r : Rational(total, possible)
             Together.new(total, possible, (style.goal * possible).ceil, share)
           end
@@ -118,35 +118,30 @@ module Roost
 
         # @return [Slide, nil] the question that went worst
         def hardest
-          marked = questions.to_h { |slide| [slide, marks(slide)] }.reject { |_, marks| marks.empty? }
-          marked.min_by { |slide, marks| [marks.sum / marks.length, questions.index(slide)] }&.first if marked.length > 1
+          marked = questions.select { |slide| question(slide).facility }
+          marked.min_by { |slide| question(slide).facility } if marked.length > 1
         end
-
-        # How right a question was answered, by those who reached it.
-        # @return [Rational]
-        def facility(slide) = marks(slide).then { |marks| marks.empty? ? 0r : marks.sum / marks.length }
 
         # Who climbed most from the first question to the last.
         # @return [Array<Game::Standings::Row>] all who climbed as much; moved says by how many ranks
         def climbers
           return [] unless questions.length > 1
 
-          first = teams? ? team_totals(questions.first(1)) : totals(questions.first(1))
-          last = teams? ? team_totals : totals
-          names = teams? ? @record.teams.to_h { |team| [team.id, team.name] } : @record.names
-          rows = Game::Standings.rows(names, last, first)
+          first = questions.first(1)
+          rows = if teams? then Game::Standings.rows(team_names, team_totals, team_totals(first))
+                 else Game::Standings.rows(@record.names, totals, totals(first))
+                 end
           most = rows.map { |row| row.moved.to_i }.max.to_i
-          most >= LEAST_CLIMB ? rows.select { |row| row.moved == most } : []
+          most >= LEAST ? rows.select { |row| row.moved == most } : []
         end
 
         # @return [Best, nil] nil of who was there for none of it
         def best(seat_id)
-          reached = questions.reject { |slide| outcome(slide, seat_id).status == :not_reached }
+          reached = questions.select { |slide| question(slide).reached?(seat_id) }
           return nil if reached.empty?
 
-          only(reached,
-               seat_id) || fastest(reached, seat_id) || climb(seat_id) || row(seat_id) || most_points(reached, seat_id) ||
-            Best.new(:there, nil, reached.count { |slide| outcome(slide, seat_id).answer })
+          of_question(reached, seat_id) || climb(seat_id) || row(seat_id) || most_points(reached, seat_id) ||
+            Best.new(:there, nil, reached.count { |slide| question(slide).outcomes[seat_id].answer })
         end
 
         private
@@ -165,56 +160,28 @@ module Roost
 
         def mean(points) = points.empty? ? 0 : Rational(points.sum, points.length).round(half: :up)
 
-        def marks(slide)
-          once(:marks, slide) { @record.seats.filter_map { |seat| outcome(slide, seat.id).mark } }
-        end
+        def team_names = @record.teams.to_h { |team| [team.id, team.name] }
 
-        def reached(slide) = marks(slide).length
+        # What nobody else did, at one question: how quick they were only where that counts.
+        def of_question(reached, seat_id)
+          only = reached.find { |slide| question(slide).only?(seat_id) }
+          return Best.new(:only, only, nil) if only
 
-        def right(slide)
-          once(:right, slide) { @record.seats.select { |seat| outcome(slide, seat.id).mark == 1 }.map(&:id) }
-        end
-
-        def only(reached, seat_id)
-          slide = reached.find { |each| right(each) == [seat_id] && marks(each).length > 2 }
-          slide && Best.new(:only, slide, nil)
-        end
-
-        # Where the clock counts.
-        def fastest(reached, seat_id)
-          return nil unless style.timed?
-
-          times = reached.to_h { |slide| [slide, times(slide)] }
-          slide = reached.find { |each| times[each].length > 2 && times[each].min_by(&:last)&.first == seat_id }
-          slide && Best.new(:fastest, slide, times[slide][seat_id])
-        end
-
-        # @return [Hash{Integer=>Float}] seat id to seconds, of those who had it right
-        def times(slide)
-          once(:times, slide) do
-            right(slide).to_h do |seat_id|
-              answer = outcome(slide, seat_id).answer
-              shown_at = answer && @record.shown_at(slide.id, seat_id, attempt: attempt(slide))
-              [seat_id, shown_at && (answer.received_at - shown_at)]
-            end.compact
-          end
+          quick = reached.find { |slide| question(slide).quickest&.first == seat_id } if style.timed?
+          quick && Best.new(:fastest, quick, question(quick).quickest.last)
         end
 
         def climb(seat_id)
-          ranks = once(:ranks) do
-            questions.each_index.map do |at|
-              Game::Standings.rows(@record.names, totals(questions[0..at])).to_h { |row| [row.seat_id, row.rank] }
-            end
-          end
+          ranks = once(:ranks) { questions.each_index.map { |at| Game::Standings.ranks(@record.names, totals(questions[0..at])) } }
           steps = ranks.each_cons(2).map { |before, after| before[seat_id] - after[seat_id] }
           climbed, at = steps.each.with_index(1).max_by(&:first)
-          Best.new(:climb, questions[at], climbed) if climbed && climbed >= LEAST_CLIMB
+          Best.new(:climb, questions[at], climbed) if climbed && climbed >= LEAST
         end
 
         def row(seat_id)
-          longest = questions.map { |slide| right(slide).include?(seat_id) }.chunk_while { |one, two| one == two }
+          longest = questions.map { |slide| question(slide).right.key?(seat_id) }.chunk_while { |one, two| one == two }
                              .select(&:first).map(&:length).max.to_i
-          Best.new(:row, nil, longest) if longest >= LEAST_ROW
+          Best.new(:row, nil, longest) if longest >= LEAST
         end
 
         def most_points(reached, seat_id)

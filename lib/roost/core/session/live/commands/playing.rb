@@ -20,10 +20,7 @@ module Roost
               played = state.plays.fetch(section.id, []).length
               next same if done?(arguments, played)
 
-              rules = round_rules(section, arguments)
-              next Reading.refused(NO_STYLE) unless rules
-
-              enter(playing(leaving, section, rules), lesson.slides_of(section).first)
+              enter(playing(leaving, section, arguments), lesson.slides_of(section).first)
             end
           end
 
@@ -46,8 +43,6 @@ module Roost
           def stop_end(_arguments)
             at_end { Reading.ok(state.with(showing: state.showing.except("next_at").freeze, to_show: nil)) }
           end
-
-          NO_STYLE = "There is no such style of round. Reload the page."
 
           private
 
@@ -81,30 +76,20 @@ module Roost
             tellable_round? ? Reading.ok(reveal_next) : same
           end
 
-          # @return [Hash, nil] as of Section#round_rules; nil of a style that there is not
+          # @return [Hash] what a Play is told of a round's rules
           def round_rules(section, arguments)
-            usual = section.round_rules
-            style = arguments["style"] || usual["style"]
-            return nil unless Game::Style.all.map(&:name_of).include?(style)
-
-            speed, goal = %w[speed goal].map { |name| number(arguments[name]) || usual[name] }
-            answering = Play::WAYS.key?(arguments["answering"]) ? arguments["answering"] : usual["answering"]
-            talk = whole(arguments, "talk") || usual["talk"]
-            { style: style, speed: (speed || options.speed).to_f.clamp(0.0, 0.5), goal: goal.to_f.clamp(0.05, 1.0),
-              answering: answering, talk: talk.clamp(Play::TALKS.min, Play::TALKS.max) }
-          end
-
-          def number(text)
-            found = Float(text.to_s, exception: false)
-            found if found&.finite?
+            rules = Section.read_round(arguments, section.round_rules)
+            { **rules.transform_keys(&:to_sym), speed: (rules["speed"] || options.speed).to_f }
           end
 
           # @return [State] in which the round is played once more
-          def playing(from, section, rules = round_rules(section, {}))
+          # @param arguments [Hash{String=>String}] as #play has them
+          def playing(from, section, arguments = {})
             number = from.plays.fetch(section.id, []).length + 1
             ids = lesson.slides_of(section).map(&:id).freeze
-            from.with(facts: from.facts.playing(Play.new(**rules, section_id: section.id, number: number, slide_ids: ids,
-                                                                  began_at: now).freeze))
+            rules = round_rules(section, arguments)
+            play = Play.new(**rules, section_id: section.id, number: number, slide_ids: ids, began_at: now)
+            from.with(facts: from.facts.playing(play.freeze))
           end
 
           # The state with the round of a question under way, where it is in one.

@@ -62,7 +62,7 @@ module Roost
           def self.at_last(moment)
             round = moment.round
             hardest = round.hardest
-            { together: round.together, hardest: hardest, facility: hardest && round.facility(hardest),
+            { together: round.together, hardest: hardest, facility: hardest && round.question(hardest).facility,
               climbers: ranked?(moment) ? round.climbers : [], **beaten(moment) }
           end
           private_class_method :at_last
@@ -79,7 +79,6 @@ module Roost
             return nil if ending.nil? || ending.step.zero? || !told?(moment, ending, seat_id)
 
             row = moment.standings_by_seat.fetch(seat_id)
-
             ranked = moment.round.style.ranked?
             OwnEnd.new(rank: (row.rank if ranked), of: moment.seats.length, points: row.points, gap: (row.gap if ranked),
                        team: (team_standing(moment, seat_id) if ranked), best: moment.round.best(seat_id),
@@ -91,14 +90,14 @@ module Roost
             return true if ending.over? || !ranked?(moment)
 
             id = moment.round.teams? ? moment.record.seat(seat_id)&.team_id : seat_id
-            ending.told.flatten.any? { |row| row.seat_id == id }
+            moment.once(:told) { ending.told.flatten.to_h { |row| [row.seat_id, true] } }.key?(id)
           end
           private_class_method :told?
 
           # @return [Standing, nil] of the team that a seat is in
           def self.team_standing(moment, seat_id)
             row = moment.round.teams? && moment.standings_by_team[moment.record.seat(seat_id)&.team_id]
-            return unless row
+            return nil unless row
 
             Standing.new(rank: row.rank, points: row.points, gap: row.gap, moved: row.moved,
                          of: moment.teams.length).freeze
