@@ -23,6 +23,7 @@ module Roost
           @tallies = tallies
           @worths = {}.compare_by_identity
           @plays = {}
+          @of_same = {}
           forget
         end
 
@@ -81,6 +82,16 @@ module Roost
           yield.tap { |fresh| @plays[[slide_id, attempt]] = [depends, fresh] }
         end
 
+        # What the block finds of several things, as long as they are the same objects.
+        # @param name [Object] under which it is kept
+        # @param things [Array]
+        def of_same(name, things)
+          known, found = @of_same[name]
+          return found if known && known.length == things.length && known.zip(things).all? { |one, two| one.equal?(two) }
+
+          yield.tap { |fresh| @of_same[name] = [things, fresh] }
+        end
+
         private
 
         # Points stand as long as the same seats with the same time and team play the same lesson, though they were read again.
@@ -88,8 +99,11 @@ module Roost
           return if same_people?(record)
 
           playing = record.seats.map { |seat| [seat.id, seat.factor, seat.team_id] }
-          @plays = {} unless playing == @playing && record.lesson.equal?(@lesson)
+          return if playing == @playing && record.lesson.equal?(@lesson)
+
           @playing = playing
+          @plays = {}
+          @of_same = {}
         end
 
         def same_people?(record) = record.seats.equal?(@seats) && record.lesson.equal?(@lesson)

@@ -7,8 +7,10 @@ module Roost
       #
       # outcomes:: Hash of seat id to Outcome; points:: likewise to Integer
       # marks:: [Rational] of those who reached it; right:: Hash of seat id to true, of those who had it right
+      # team_points:: Hash of team id to the mean over the seats that were in it when the question opened, halves up: so what is
+      # shown adds up
       # quickest:: [seat id, seconds] of the quickest of these, where there are more than QUICK_OF; else nil
-      PlayedQuestion = Struct.new(:outcomes, :points, :marks, :right, :quickest) do
+      PlayedQuestion = Struct.new(:outcomes, :points, :marks, :right, :team_points, :quickest) do
         # Among how many one is the quickest, or the only one who knew.
         self::QUICK_OF = 2
 
@@ -19,8 +21,18 @@ module Roost
           right = outcomes.select { |_, outcome| outcome.mark == 1 }.transform_values { true }
           points = outcomes.transform_values { |outcome| outcome.points || 0 }
           quickest = quickest_of(record, slide_id, attempt, outcomes.slice(*right.keys))
-          new(outcomes, points, outcomes.each_value.filter_map(&:mark), right, quickest).freeze
+          new(outcomes, points, outcomes.each_value.filter_map(&:mark), right,
+              team_points_of(record, record.teams_at(slide_id, attempt), points), quickest).freeze
         end
+
+        def self.team_points_of(record, teams_at, points)
+          members = teams_at.keys.group_by { |seat_id| teams_at[seat_id] }
+          record.teams.to_h do |team|
+            earned = points.values_at(*members.fetch(team.id, [])).compact
+            [team.id, earned.empty? ? 0 : Rational(earned.sum, earned.length).round(half: :up)]
+          end
+        end
+        private_class_method :team_points_of
 
         def self.quickest_of(record, slide_id, attempt, outcomes)
           times = outcomes.filter_map do |seat_id, outcome|

@@ -55,42 +55,36 @@ module Roost
         # @return [Hash{Integer=>Integer}] seat id to the points of one question
         def points(slide) = question(slide).points
 
-        # @param slides [Array<Slide>]
+        # @param many [Integer] of the first so many questions
         # @return [Hash{Integer=>Integer}] seat id to points of them all
-        def totals(slides = questions)
-          once(:totals, slides) do
-            slides.each_with_object(@record.seats.to_h { |seat| [seat.id, 0] }) do |slide, sums|
-              points(slide).each { |seat_id, earned| sums[seat_id] += earned }
+        def totals(many = questions.length)
+          once(:totals, many) do
+            next @record.seats.to_h { |seat| [seat.id, 0] } if many.zero?
+
+            @record.memory.of_same([:totals, many], questions.first(many).map { |slide| question(slide) }) do
+              last = points(questions[many - 1])
+              totals(many - 1).to_h { |seat_id, earned| [seat_id, earned + last[seat_id]] }
             end
           end
         end
 
-        # The mean over the seats that were in the team when the question opened, halves up: what is shown adds up.
         # @return [Hash{Integer=>Integer}] team id to the points of one question
-        def team_points(slide)
-          once(:team_points, slide) do
-            earned = points(slide)
-            members = Hash.new { |all, id| all[id] = [] }
-            @record.teams_at(slide.id, attempt(slide)).each do |seat_id, id|
-              members[id] << earned[seat_id] if earned.key?(seat_id)
-            end
-            @record.teams.to_h { |team| [team.id, mean(members.fetch(team.id, []))] }
-          end
-        end
+        def team_points(slide) = question(slide).team_points
 
-        # @return [Hash{Integer=>Integer}] team id to points of all these questions
-        def team_totals(slides = questions)
-          @record.teams.to_h { |team| [team.id, slides.sum { |slide| team_points(slide).fetch(team.id, 0) }] }
+        # @param many [Integer] of the first so many questions
+        # @return [Hash{Integer=>Integer}] team id to points of them all
+        def team_totals(many = questions.length)
+          @record.teams.to_h { |team| [team.id, questions.first(many).sum { |slide| team_points(slide).fetch(team.id) }] }
         end
 
         # @return [Array<Game::Standings::Row>] of seats, as after the last question
         def rows
-          once(:rows) { Game::Standings.rows(@record.names, totals, (totals(earlier) if earlier.any?)) }
+          once(:rows) { Game::Standings.rows(@record.names, totals, (totals(earlier) if earlier.positive?)) }
         end
 
         # @return [Array<Game::Standings::Row>] of teams
         def team_rows
-          once(:team_rows) { Game::Standings.rows(team_names, team_totals, (team_totals(earlier) if earlier.any?)) }
+          once(:team_rows) { Game::Standings.rows(team_names, team_totals, (team_totals(earlier) if earlier.positive?)) }
         end
 
         # @return [Array<Game::Standings::Row>] of those who stand in an order
@@ -127,9 +121,8 @@ module Roost
         def climbers
           return [] unless questions.length > 1
 
-          first = questions.first(1)
-          rows = if teams? then Game::Standings.rows(team_names, team_totals, team_totals(first))
-                 else Game::Standings.rows(@record.names, totals, totals(first))
+          rows = if teams? then Game::Standings.rows(team_names, team_totals, team_totals(1))
+                 else Game::Standings.rows(@record.names, totals, totals(1))
                  end
           most = rows.map { |row| row.moved.to_i }.max.to_i
           most >= LEAST ? rows.select { |row| row.moved == most } : []
@@ -155,10 +148,8 @@ module Roost
           @play ? @record.facts.opening_in(@play, slide.id) : @record.opening(slide.id)
         end
 
-        # All questions but the last.
-        def earlier = questions[0...-1] || []
-
-        def mean(points) = points.empty? ? 0 : Rational(points.sum, points.length).round(half: :up)
+        # How many questions there are but the last.
+        def earlier = [questions.length - 1, 0].max
 
         def team_names = @record.teams.to_h { |team| [team.id, team.name] }
 
@@ -172,7 +163,7 @@ module Roost
         end
 
         def climb(seat_id)
-          ranks = once(:ranks) { questions.each_index.map { |at| Game::Standings.ranks(@record.names, totals(questions[0..at])) } }
+          ranks = once(:ranks) { questions.each_index.map { |at| Game::Standings.ranks(@record.names, totals(at + 1)) } }
           steps = ranks.each_cons(2).map { |before, after| before[seat_id] - after[seat_id] }
           climbed, at = steps.each.with_index(1).max_by(&:first)
           Best.new(:climb, questions[at], climbed) if climbed && climbed >= LEAST

@@ -10,6 +10,7 @@ module Roost
           @record = record
           @facts = record.facts
           @known = {}
+          @as_one = {}
         end
 
         # Whether a question is answered so.
@@ -17,7 +18,10 @@ module Roost
         def as_one?(slide_id, attempt = nil)
           return false if @record.teams.empty? || @facts.plays.empty?
 
-          @facts.play_at(slide_id, @record.opening(slide_id, attempt))&.as_one? || false
+          known = @as_one[[slide_id, attempt]]
+          return known unless known.nil?
+
+          @as_one[[slide_id, attempt]] = @facts.play_at(slide_id, @record.opening(slide_id, attempt))&.as_one? || false
         end
 
         # What the team of a seat gave.
